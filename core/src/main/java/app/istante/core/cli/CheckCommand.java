@@ -1,0 +1,212 @@
+package app.istante.core.cli;
+
+import app.istante.core.image.Limits;
+import app.istante.core.image.Photo;
+import app.istante.core.image.PhotoReader;
+import app.istante.core.image.PhotoWriter;
+import app.istante.core.image.UnreadablePhotoException;
+import app.istante.core.measure.Analysed;
+import app.istante.core.measure.Measurement;
+import app.istante.core.rules.RuleBook;
+import app.istante.core.rules.RuleBookException;
+import app.istante.core.rules.RuleBooks;
+import app.istante.core.verdict.Judge;
+import app.istante.core.verdict.Judgement;
+import app.istante.core.verdict.Verdict;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.stream.Stream;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code istante check}: measures files and folders without database or server. */
+@Command(
+    name = "istante check",
+    mixinStandardHelpOptions = true,
+    sortOptions = false,
+    description = "Measures photos and holds them against a selling place's rules.",
+    exitCodeListHeading = "%nExit codes:%n",
+    exitCodeList = {
+      "0:every photo is Ready",
+      "1:at least one is not Ready",
+      "2:at least one could not be read, or the call was wrong"
+    })
+public final class CheckCommand implements Callable<Integer> {
+  private static final int ALL_READY = 0;
+  private static final int NOT_READY = 1;
+  private static final int NOT_READ = 2;
+  private static final int AHEAD = 4;
+
+  @Parameters(arity = "1..*", paramLabel = "PATH", description = "Photos, or folders of photos.")
+  private List<Path> paths;
+
+  @Option(
+      names = "--rules",
+      paramLabel = "FILE",
+      description = "A rule book (JSON), or the id of one that ships. Default: fieramonda.")
+  private String rules = "fieramonda";
+
+  @Option(
+      names = "--role",
+      paramLabel = "ROLE",
+      description = "The pictures' role: lead, side, back, detail … Default: lead.")
+  private String role = RuleBook.LEAD;
+
+  @Option(names = "--json", description = "One JSON object a line.")
+  private boolean json;
+
+  @Option(names = "--csv", description = "One line of figures a photo.")
+  private boolean csv;
+
+  @Option(
+      names = "--mask-out",
+      paramLabel = "DIR",
+      description = "Write each product's soft mask there, as an 8-bit grey PNG.")
+  private Path maskFolder;
+
+  private final PrintStream out;
+  private final PrintStream err;
+
+  public CheckCommand(PrintStream out, PrintStream err) {
+    this.out = out;
+    this.err = err;
+  }
+
+  public static void main(String[] args) {
+    PrintStream out = new PrintStream(System.out, true, StandardCharsets.UTF_8);
+    System.exit(new CommandLine(new CheckCommand(out, System.err)).execute(args));
+  }
+
+  private record Result(String file, Judgement judgement, UnreadablePhotoException error) {}
+
+  @Override
+  public Integer call() throws IOException, InterruptedException {
+    RuleBook book;
+    try {
+      book = ruleBook();
+    } catch (RuleBookException wrong) {
+      err.println(wrong.getMessage());
+      return NOT_READ;
+    }
+    if (maskFolder != null) {
+      Files.createDirectories(maskFolder);
+    }
+    if (csv) {
+      out.println(CsvLine.HEADER);
+    }
+    int exit = ALL_READY;
+    ExecutorService workers =
+        Executors.newFixedThreadPool(Runtime.getRuntime().availableProcessors());
+    try {
+      // Only a few photos are under way at a time, so that memory does not grow with the folder.
+      Deque<Future<Result>> underWay = new ArrayDeque<>();
+      for (Path file : files()) {
+        underWay.add(workers.submit(() -> check(file, book)));
+        if (underWay.size() >= AHEAD) {
+          exit = Math.max(exit, print(underWay.remove().get()));
+        }
+      }
+      while (!underWay.isEmpty()) {
+        exit = Math.max(exit, print(underWay.remove().get()));
+      }
+    } catch (ExecutionException broken) {
+      throw new IllegalStateException(broken.getCause());
+    } finally {
+      workers.shutdownNow();
+    }
+    return exit;
+  }
+
+  private RuleBook ruleBook() throws RuleBookException {
+    for (RuleBook book : RuleBooks.shipped()) {
+      if (book.id().equals(rules)) {
+        return book;
+      }
+    }
+    return RuleBooks.read(Path.of(rules));
+  }
+
+  /** Named files as they are; of folders, all files in them, by name, hidden ones left out. */
+  private List<Path> files() throws IOException {
+    List<Path> files = new ArrayList<>();
+    for (Path path : paths) {
+      if (Files.isDirectory(path)) {
+        try (Stream<Path> inside = Files.walk(path)) {
+          inside
+              .filter(Files::isRegularFile)
+              .filter(file -> !file.getFileName().toString().startsWith("."))
+              .sorted()
+              .forEach(files::add);
+        }
+      } else {
+        files.add(path);
+      }
+    }
+    return files;
+  }
+
+  private Result check(Path file, RuleBook book) throws IOException {
+    try {
+      Photo photo = new PhotoReader(Limits.STANDARD).read(file);
+      Analysed picture = Analysed.of(photo);
+      Judgement judgement = Judge.judge(Measurement.measure(picture), book, role);
+      if (maskFolder != null) {
+        String name = file.getFileName().toString().replaceFirst("\\.[^.]*$", "");
+        Files.write(
+            maskFolder.resolve(name + ".mask.png"),
+            PhotoWriter.greyPng(picture.fullSizeMask(), photo.widthPx(), photo.heightPx()));
+      }
+      return new Result(file.toString(), judgement, null);
+    } catch (UnreadablePhotoException unreadable) {
+      return new Result(file.toString(), null, unreadable);
+    }
+  }
+
+  private int print(Result result) {
+    if (result.error() != null) {
+      if (json) {
+        out.println(Json.errorLine(result.file(), result.error()));
+      } else {
+        err.println(result.file() + ": " + result.error().getMessage());
+      }
+      return NOT_READ;
+    }
+    if (json) {
+      out.println(Json.line(result.file(), result.judgement()));
+    } else if (csv) {
+      out.println(CsvLine.of(result.file(), result.judgement()));
+    } else {
+      printWords(result);
+    }
+    return result.judgement().verdict() == Verdict.Ready ? ALL_READY : NOT_READY;
+  }
+
+  private void printWords(Result result) {
+    out.printf(Locale.ROOT, "%-8s %s%n", result.judgement().verdict(), result.file());
+    result.judgement().findings().stream()
+        .filter(finding -> !Boolean.TRUE.equals(finding.holds()))
+        .forEach(
+            finding ->
+                out.println(
+                    "         "
+                        + (finding.fails() ? finding.weight() : "look")
+                        + ": "
+                        + finding.message()));
+    result.judgement().remedies().forEach(remedy -> out.println("         > " + remedy.text()));
+  }
+}

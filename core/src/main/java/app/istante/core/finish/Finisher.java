@@ -1,0 +1,119 @@
+package app.istante.core.finish;
+
+import app.istante.core.image.EncodedImage;
+import app.istante.core.image.Photo;
+import app.istante.core.image.Rows;
+import app.istante.core.image.Srgb;
+import app.istante.core.measure.Readings;
+import app.istante.core.verdict.FinishPlan;
+
+/**
+ * Carries out a finishing plan: balance, lift, level, crop and resize in one pass, in linear light,
+ * each final pixel averaged over the area of the photo that it covers. The photo is not changed.
+ */
+public final class Finisher {
+  private final byte[] rgb;
+  private final int width;
+  private final int height;
+  private final FinishPlan plan;
+  private final double cos;
+  private final double sin;
+  private final double middleX;
+  private final double middleY;
+  private final float[][] curves = new float[3][256];
+
+  private Finisher(Photo photo, Readings.BoxPx product, FinishPlan plan) {
+    EncodedImage srgb = photo.srgb();
+    this.rgb = srgb.rgb();
+    this.width = srgb.widthPx();
+    this.height = srgb.heightPx();
+    this.plan = plan;
+    double turn = plan.rotateDegrees() == null ? 0 : plan.rotateDegrees();
+    this.cos = Math.cos(Math.toRadians(turn));
+    this.sin = Math.sin(Math.toRadians(turn));
+    this.middleX = product.x() + product.width() / 2.0;
+    this.middleY = product.y() + product.height() / 2.0;
+    double lift = plan.liftStops() == null ? 1 : Math.pow(2, plan.liftStops());
+    FinishPlan.Balance balance = plan.balance();
+    double[] gains = {
+      lift * (balance == null ? 1 : balance.redGain()),
+      lift,
+      lift * (balance == null ? 1 : balance.blueGain())
+    };
+    for (int channel = 0; channel < 3; channel++) {
+      for (int code = 0; code < 256; code++) {
+        curves[channel][code] = (float) Math.min(1, Srgb.decode8(code) * gains[channel]);
+      }
+    }
+  }
+
+  /**
+   * @param product where the product stands: the turn is about its middle
+   */
+  public static EncodedImage finish(Photo photo, Readings.BoxPx product, FinishPlan plan) {
+    return new Finisher(photo, product, plan).run();
+  }
+
+  private EncodedImage run() {
+    int outWidth = plan.widthPx();
+    int outHeight = plan.heightPx();
+    byte[] out = new byte[3 * outWidth * outHeight];
+    double step = (double) plan.crop().width() / outWidth;
+    int samples = Math.max(1, (int) Math.ceil(step * 1.5));
+    Rows.forEach(
+        outWidth,
+        outHeight,
+        (from, to) -> {
+          float[] light = new float[3];
+          for (int y = from; y < to; y++) {
+            for (int x = 0; x < outWidth; x++) {
+              average(x, y, step, samples, light);
+              for (int channel = 0; channel < 3; channel++) {
+                out[3 * (y * outWidth + x) + channel] = (byte) Srgb.encode8(light[channel]);
+              }
+            }
+          }
+        });
+    return new EncodedImage(outWidth, outHeight, out);
+  }
+
+  private void average(int x, int y, double step, int samples, float[] light) {
+    light[0] = 0;
+    light[1] = 0;
+    light[2] = 0;
+    for (int v = 0; v < samples; v++) {
+      double cy = plan.crop().y() + (y + (v + 0.5) / samples) * step - middleY;
+      for (int u = 0; u < samples; u++) {
+        double cx = plan.crop().x() + (x + (u + 0.5) / samples) * step - middleX;
+        // The place in the photo that a clockwise turn of the content brings here.
+        add(middleX + cos * cx + sin * cy - 0.5, middleY - sin * cx + cos * cy - 0.5, light);
+      }
+    }
+    float share = 1f / (samples * samples);
+    light[0] *= share;
+    light[1] *= share;
+    light[2] *= share;
+  }
+
+  private void add(double px, double py, float[] light) {
+    int x0 = clamp((int) Math.floor(px), width);
+    int y0 = clamp((int) Math.floor(py), height);
+    int x1 = clamp(x0 + 1, width);
+    int y1 = clamp(y0 + 1, height);
+    float fx = (float) Math.max(0, Math.min(1, px - x0));
+    float fy = (float) Math.max(0, Math.min(1, py - y0));
+    for (int channel = 0; channel < 3; channel++) {
+      float[] curve = curves[channel];
+      float a = curve[rgb[3 * (y0 * width + x0) + channel] & 0xFF];
+      float b = curve[rgb[3 * (y0 * width + x1) + channel] & 0xFF];
+      float c = curve[rgb[3 * (y1 * width + x0) + channel] & 0xFF];
+      float d = curve[rgb[3 * (y1 * width + x1) + channel] & 0xFF];
+      float top = a + fx * (b - a);
+      light[channel] += top + fy * (c + fx * (d - c) - top);
+    }
+  }
+
+  private static int clamp(int at, int size) {
+    return at < 0 ? 0 : at >= size ? size - 1 : at;
+  }
+}

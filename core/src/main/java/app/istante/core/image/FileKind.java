@@ -1,0 +1,81 @@
+package app.istante.core.image;
+
+import java.nio.charset.StandardCharsets;
+
+/** What a file is, told from its first bytes, never from its name. */
+public enum FileKind {
+  JPEG("JPEG", "jpg"),
+  PNG("PNG", "png"),
+  TIFF("TIFF", "tif"),
+  WEBP("WebP", "webp"),
+  HEIC("HEIC", "heic"),
+  GIF("GIF", "gif"),
+  BMP("BMP", "bmp"),
+  UNKNOWN("unknown", "bin");
+
+  /** How many leading bytes {@link #sniff} wants to see. */
+  public static final int SNIFF_BYTES = 16;
+
+  private final String label;
+  private final String ending;
+
+  FileKind(String label, String ending) {
+    this.label = label;
+    this.ending = ending;
+  }
+
+  /** The name of the format as people write it, for example {@code JPEG}. */
+  public String label() {
+    return label;
+  }
+
+  /** The usual file name ending, without the dot. */
+  public String ending() {
+    return ending;
+  }
+
+  /**
+   * @param head the first bytes of the file, at most {@link #SNIFF_BYTES} are looked at
+   * @return the kind, or {@link #UNKNOWN}
+   */
+  public static FileKind sniff(byte[] head) {
+    if (head.length >= 3 && at(head, 0) == 0xFF && at(head, 1) == 0xD8 && at(head, 2) == 0xFF) {
+      return JPEG;
+    }
+    if (head.length >= 8 && at(head, 0) == 0x89 && ascii(head, 1, 3).equals("PNG")) {
+      return PNG;
+    }
+    if (head.length >= 4) {
+      String four = ascii(head, 0, 4);
+      if (four.equals("II*\0") || four.equals("MM\0*")) {
+        return TIFF;
+      }
+      if (four.equals("GIF8")) {
+        return GIF;
+      }
+    }
+    if (head.length >= 12) {
+      if (ascii(head, 0, 4).equals("RIFF") && ascii(head, 8, 4).equals("WEBP")) {
+        return WEBP;
+      }
+      if (ascii(head, 4, 4).equals("ftyp")) {
+        return switch (ascii(head, 8, 4)) {
+          case "heic", "heix", "hevc", "heim", "heis", "mif1", "msf1" -> HEIC;
+          default -> UNKNOWN;
+        };
+      }
+    }
+    if (head.length >= 2 && ascii(head, 0, 2).equals("BM")) {
+      return BMP;
+    }
+    return UNKNOWN;
+  }
+
+  private static int at(byte[] bytes, int index) {
+    return bytes[index] & 0xFF;
+  }
+
+  private static String ascii(byte[] bytes, int from, int length) {
+    return new String(bytes, from, length, StandardCharsets.ISO_8859_1);
+  }
+}

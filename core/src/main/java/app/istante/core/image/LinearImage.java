@@ -1,0 +1,73 @@
+package app.istante.core.image;
+
+/**
+ * An upright picture in linear light with sRGB primaries and D65 white, 1.0 = diffuse white at the
+ * clipping point, unclamped (wide-gamut colours may be negative). Three planes, row by row from the
+ * top left. One pixel stands for a square of {@link #factor()} by {@code factor()} pixels of the
+ * photo.
+ */
+public final class LinearImage {
+  private final int width;
+  private final int height;
+  private final int factor;
+  private final float[] red;
+  private final float[] green;
+  private final float[] blue;
+
+  public LinearImage(int width, int height, int factor, float[] red, float[] green, float[] blue) {
+    int size = width * height;
+    if (width < 1 || height < 1 || factor < 1) {
+      throw new IllegalArgumentException(
+          "width ["
+              + width
+              + "], height ["
+              + height
+              + "] and factor ["
+              + factor
+              + "] must be 1 or more");
+    }
+    if (red.length != size || green.length != size || blue.length != size) {
+      throw new IllegalArgumentException("planes must hold [" + size + "] values each");
+    }
+    this.width = width;
+    this.height = height;
+    this.factor = factor;
+    this.red = red;
+    this.green = green;
+    this.blue = blue;
+  }
+
+  public int width() {
+    return width;
+  }
+
+  public int height() {
+    return height;
+  }
+
+  /** Photo pixels along one side of one pixel of this image. */
+  public int factor() {
+    return factor;
+  }
+
+  public float[] red() {
+    return red;
+  }
+
+  public float[] green() {
+    return green;
+  }
+
+  public float[] blue() {
+    return blue;
+  }
+
+  /** Relative luminance (ITU-R BT.709 weights) of every pixel, a new plane. */
+  public float[] luminance() {
+    float[] y = new float[red.length];
+    for (int i = 0; i < y.length; i++) {
+      y[i] = 0.2126f * red[i] + 0.7152f * green[i] + 0.0722f * blue[i];
+    }
+    return y;
+  }
+}

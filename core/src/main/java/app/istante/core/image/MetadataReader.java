@@ -1,0 +1,235 @@
+package app.istante.core.image;
+
+import com.drew.imaging.ImageMetadataReader;
+import com.drew.imaging.jpeg.JpegSegmentData;
+import com.drew.imaging.jpeg.JpegSegmentReader;
+import com.drew.imaging.jpeg.JpegSegmentType;
+import com.drew.lang.Rational;
+import com.drew.metadata.Directory;
+import com.drew.metadata.Metadata;
+import com.drew.metadata.exif.ExifIFD0Directory;
+import com.drew.metadata.exif.ExifSubIFDDirectory;
+import com.drew.metadata.exif.GpsDirectory;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+
+/** Reads what stands beside the pixels: EXIF, the embedded profile, the JPEG quantisers. */
+final class MetadataReader {
+  private static final int TIFF_ICC_TAG = 0x8773;
+  private static final int MAKER_SERIAL_TAG = 0xA431;
+  private static final int OWNER_NAME_TAG = 0xA430;
+  private static final int LENS_SERIAL_TAG = 0xA435;
+  private static final String ICC_MARK = "ICC_PROFILE\0";
+
+  /** Sum of the 64 values of the standard luminance quantiser table (ITU-T T.81, table K.1). */
+  private static final double STANDARD_QUANTISER_SUM = 3688;
+
+  private MetadataReader() {}
+
+  /** What was found; every part may be null, orientation is 1 to 8. */
+  record Found(
+      int orientation,
+      byte[] iccProfile,
+      Integer jpegQuality,
+      String takenAt,
+      PhotoFacts.Camera camera,
+      PhotoFacts.Privacy privacy) {}
+
+  static Found read(byte[] file, FileKind kind) {
+    Metadata metadata = new Metadata();
+    try {
+      metadata = ImageMetadataReader.readMetadata(new ByteArrayInputStream(file), file.length);
+    } catch (Exception | StackOverflowError damaged) {
+      // Damaged metadata is no reason to refuse a picture: it is read as if it had none.
+    }
+    byte[] icc = null;
+    Integer quality = null;
+    if (kind == FileKind.JPEG) {
+      JpegSegmentData segments = jpegSegments(file);
+      if (segments != null) {
+        icc = joinIcc(segments.getSegments(JpegSegmentType.APP2));
+        quality = jpegQuality(segments.getSegments(JpegSegmentType.DQT));
+      }
+    } else if (kind == FileKind.TIFF) {
+      Directory first = metadata.getFirstDirectoryOfType(ExifIFD0Directory.class);
+      icc = first == null ? null : first.getByteArray(TIFF_ICC_TAG);
+    }
+    return new Found(
+        orientation(metadata),
+        icc,
+        quality,
+        takenAt(metadata),
+        camera(metadata),
+        privacy(metadata));
+  }
+
+  private static JpegSegmentData jpegSegments(byte[] file) {
+    try {
+      return JpegSegmentReader.readSegments(
+          new com.drew.lang.SequentialByteArrayReader(file),
+          Set.of(JpegSegmentType.APP2, JpegSegmentType.DQT));
+    } catch (Exception damaged) {
+      return null;
+    }
+  }
+
+  /** Profiles over 64 kB are cut in numbered pieces (ICC.1:2022, annex B.4). */
+  private static byte[] joinIcc(Iterable<byte[]> segments) {
+    List<byte[]> pieces = new ArrayList<>();
+    for (byte[] segment : segments) {
+      int mark = ICC_MARK.length();
+      if (segment.length > mark + 2 && new String(segment, 0, mark).equals(ICC_MARK)) {
+        pieces.add(segment);
+      }
+    }
+    if (pieces.isEmpty()) {
+      return null;
+    }
+    pieces.sort((p, q) -> (p[ICC_MARK.length()] & 0xFF) - (q[ICC_MARK.length()] & 0xFF));
+    ByteArrayOutputStream joined = new ByteArrayOutputStream();
+    for (byte[] piece : pieces) {
+      int from = ICC_MARK.length() + 2;
+      joined.write(piece, from, piece.length - from);
+    }
+    return joined.toByteArray();
+  }
+
+  /** Inverts the usual scaling of the standard table (quality 50 = the table itself). */
+  private static Integer jpegQuality(Iterable<byte[]> segments) {
+    for (byte[] segment : segments) {
+      if (segment.length >= 65 && (segment[0] & 0xFF) == 0) {
+        double sum = 0;
+        for (int i = 1; i <= 64; i++) {
+          sum += segment[i] & 0xFF;
+        }
+        double scale = 100 * sum / STANDARD_QUANTISER_SUM;
+        double quality = scale <= 100 ? (200 - scale) / 2 : 5000 / scale;
+        return (int) Math.max(1, Math.min(100, Math.round(quality)));
+      }
+    }
+    return null;
+  }
+
+  private static int orientation(Metadata metadata) {
+    for (ExifIFD0Directory directory : metadata.getDirectoriesOfType(ExifIFD0Directory.class)) {
+      Integer value = directory.getInteger(ExifIFD0Directory.TAG_ORIENTATION);
+      if (value != null && value >= 1 && value <= 8) {
+        return value;
+      }
+    }
+    return 1;
+  }
+
+  private static String takenAt(Metadata metadata) {
+    String text = text(metadata, ExifSubIFDDirectory.TAG_DATETIME_ORIGINAL);
+    if (text == null || !text.matches("\\d{4}:\\d{2}:\\d{2} \\d{2}:\\d{2}:\\d{2}.*")) {
+      return null;
+    }
+    return text.substring(0, 10).replace(':', '-') + "T" + text.substring(11, 19);
+  }
+
+  private static PhotoFacts.Camera camera(Metadata metadata) {
+    Integer flash = integer(metadata, ExifSubIFDDirectory.TAG_FLASH);
+    Integer balance = integer(metadata, ExifSubIFDDirectory.TAG_WHITE_BALANCE_MODE);
+    PhotoFacts.Camera camera =
+        new PhotoFacts.Camera(
+            text(metadata, ExifIFD0Directory.TAG_MAKE),
+            text(metadata, ExifIFD0Directory.TAG_MODEL),
+            number(metadata, ExifSubIFDDirectory.TAG_FOCAL_LENGTH),
+            number(metadata, ExifSubIFDDirectory.TAG_35MM_FILM_EQUIV_FOCAL_LENGTH),
+            number(metadata, ExifSubIFDDirectory.TAG_FNUMBER),
+            number(metadata, ExifSubIFDDirectory.TAG_EXPOSURE_TIME),
+            integer(metadata, ExifSubIFDDirectory.TAG_ISO_EQUIVALENT),
+            number(metadata, ExifSubIFDDirectory.TAG_EXPOSURE_BIAS),
+            balance == null ? null : balance == 0 ? "automatic" : "manual",
+            flash == null ? null : (flash & 1) == 1);
+    PhotoFacts.Camera nothing =
+        new PhotoFacts.Camera(null, null, null, null, null, null, null, null, null, null);
+    return camera.equals(nothing) ? null : camera;
+  }
+
+  private static PhotoFacts.Privacy privacy(Metadata metadata) {
+    boolean gps = false;
+    for (GpsDirectory directory : metadata.getDirectoriesOfType(GpsDirectory.class)) {
+      gps |= directory.getGeoLocation() != null;
+    }
+    boolean serial =
+        text(metadata, MAKER_SERIAL_TAG) != null || text(metadata, LENS_SERIAL_TAG) != null;
+    boolean owner =
+        text(metadata, OWNER_NAME_TAG) != null
+            || text(metadata, ExifIFD0Directory.TAG_ARTIST) != null;
+    return new PhotoFacts.Privacy(gps, serial, owner);
+  }
+
+  private static String text(Metadata metadata, int tag) {
+    for (Directory directory : exif(metadata)) {
+      String value = directory.getString(tag);
+      if (value != null && !value.isBlank()) {
+        return value.trim();
+      }
+    }
+    return null;
+  }
+
+  private static Double number(Metadata metadata, int tag) {
+    for (Directory directory : exif(metadata)) {
+      Rational exact = directory.getRational(tag);
+      Double value = exact != null ? (Double) exact.doubleValue() : directory.getDoubleObject(tag);
+      if (value != null && Double.isFinite(value)) {
+        return value;
+      }
+    }
+    return null;
+  }
+
+  private static Integer integer(Metadata metadata, int tag) {
+    Double value = number(metadata, tag);
+    return value == null ? null : (Integer) (int) Math.round(value);
+  }
+
+  private static List<Directory> exif(Metadata metadata) {
+    List<Directory> directories = new ArrayList<>();
+    directories.addAll(metadata.getDirectoriesOfType(ExifSubIFDDirectory.class));
+    directories.addAll(metadata.getDirectoriesOfType(ExifIFD0Directory.class));
+    return directories;
+  }
+
+  /** The profile of a PNG file's iCCP chunk, or null. */
+  static byte[] pngProfile(byte[] file) {
+    // A PNG is a signature of 8 bytes, then chunks: length (4), type (4), data, checksum (4).
+    int at = 8;
+    while (at + 12 <= file.length) {
+      int length = java.nio.ByteBuffer.wrap(file, at, 4).getInt();
+      String type = new String(file, at + 4, 4, java.nio.charset.StandardCharsets.ISO_8859_1);
+      if (length < 0 || length > file.length - at - 12 || type.equals("IDAT")) {
+        return null;
+      }
+      if (type.equals("iCCP")) {
+        int name = at + 8;
+        while (name < at + 8 + length && file[name] != 0) {
+          name++;
+        }
+        return inflate(file, name + 2, at + 8 + length);
+      }
+      at += 12 + length;
+    }
+    return null;
+  }
+
+  private static byte[] inflate(byte[] file, int from, int to) {
+    if (from >= to) {
+      return null;
+    }
+    ByteArrayInputStream packed = new ByteArrayInputStream(file, from, to - from);
+    try (var unpacked = new java.util.zip.InflaterInputStream(packed)) {
+      // A real profile is far smaller; the bound keeps a packed bomb from filling the memory.
+      return unpacked.readNBytes(4_000_000);
+    } catch (IOException damaged) {
+      return null;
+    }
+  }
+}

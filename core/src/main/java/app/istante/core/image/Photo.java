@@ -1,0 +1,44 @@
+package app.istante.core.image;
+
+/**
+ * One photograph, read and upright: what the file says of itself, and its pixels. Immutable; made
+ * by {@link PhotoReader}.
+ */
+public final class Photo {
+  private final PhotoFacts facts;
+  private final EncodedImage codes;
+  private final ColourTransform transform;
+
+  Photo(PhotoFacts facts, EncodedImage codes, ColourTransform transform) {
+    this.facts = facts;
+    this.codes = codes;
+    this.transform = transform;
+  }
+
+  /** A photo made in memory, in sRGB codes: for the simulated camera and for finished pictures. */
+  public static Photo ofSrgb(PhotoFacts facts, EncodedImage srgb) {
+    return new Photo(facts, srgb, ColourTransform.SRGB);
+  }
+
+  public PhotoFacts facts() {
+    return facts;
+  }
+
+  public int widthPx() {
+    return codes.widthPx();
+  }
+
+  public int heightPx() {
+    return codes.heightPx();
+  }
+
+  /** The pixels in 8-bit sRGB codes, clamped to that gamut: what a selling place tests. */
+  public EncodedImage srgb() {
+    return transform.toSrgb(codes);
+  }
+
+  /** Linear light, unclamped, averaged over squares of {@code factor} by {@code factor} pixels. */
+  public LinearImage linear(int factor) {
+    return transform.reduce(codes, factor);
+  }
+}

@@ -1,0 +1,242 @@
+package app.istante.core.image;
+
+import app.istante.core.image.UnreadablePhotoException.Code;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.Arrays;
+import java.util.HexFormat;
+import java.util.Iterator;
+import java.util.Locale;
+import java.util.Optional;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
+
+/**
+ * Reads a photograph: sniffs the format, refuses what is too large before decoding it, decodes,
+ * turns it upright and keeps the way from its codes to linear light.
+ */
+public final class PhotoReader {
+  private final Limits limits;
+
+  public PhotoReader(Limits limits) {
+    this.limits = limits;
+    ImageIO.setUseCache(false);
+  }
+
+  public Photo read(Path file) throws UnreadablePhotoException {
+    byte[] bytes;
+    try {
+      if (!Files.isRegularFile(file)) {
+        throw new UnreadablePhotoException(Code.MISSING, "There is no such file.");
+      }
+      refuseLargeFile(Files.size(file));
+      bytes = Files.readAllBytes(file);
+    } catch (IOException failed) {
+      throw new UnreadablePhotoException(
+          Code.MISSING, "The file could not be opened. Is the card or disk still there?", failed);
+    }
+    return read(bytes);
+  }
+
+  /**
+   * @param bytes a whole picture file
+   * @throws UnreadablePhotoException with one sentence for the seller
+   */
+  public Photo read(byte[] bytes) throws UnreadablePhotoException {
+    if (bytes.length == 0) {
+      throw new UnreadablePhotoException(
+          Code.EMPTY, "The file is empty (0 bytes). Copy it again from the camera.");
+    }
+    refuseLargeFile(bytes.length);
+    FileKind kind = FileKind.sniff(Arrays.copyOf(bytes, Math.min(bytes.length, 16)));
+    if (kind == FileKind.UNKNOWN) {
+      throw new UnreadablePhotoException(
+          Code.NOT_A_PICTURE, "This is not a picture file, whatever its name says.");
+    }
+    MetadataReader.Found found = MetadataReader.read(bytes, kind);
+    Decoded decoded = decode(bytes, kind);
+    byte[] icc = kind == FileKind.PNG ? MetadataReader.pngProfile(bytes) : found.iccProfile();
+    Optional<IccProfile> profile = IccProfile.read(icc);
+    PixelCopy.Result pixels =
+        PixelCopy.upright(decoded.image(), found.orientation(), icc, profile.orElse(null));
+    PhotoFacts facts =
+        new PhotoFacts(
+            pixels.codes().widthPx(),
+            pixels.codes().heightPx(),
+            kind.label(),
+            decoded.bitDepth(),
+            profile.map(IccProfile::description).orElse("sRGB (assumed)"),
+            found.jpegQuality(),
+            bytes.length,
+            sha256(bytes),
+            decoded.frames(),
+            found.takenAt(),
+            found.camera(),
+            found.privacy());
+    return new Photo(facts, pixels.codes(), pixels.transform());
+  }
+
+  private void refuseLargeFile(long size) throws UnreadablePhotoException {
+    if (size > limits.maxBytes()) {
+      throw new UnreadablePhotoException(
+          Code.FILE_TOO_LARGE,
+          String.format(
+              Locale.ROOT,
+              "The file has %d MB; Istante reads files up to %d MB.",
+              size / 1_000_000,
+              limits.maxBytes() / 1_000_000));
+    }
+  }
+
+  private record Decoded(BufferedImage image, int bitDepth, int frames) {}
+
+  private Decoded decode(byte[] bytes, FileKind kind) throws UnreadablePhotoException {
+    if (kind == FileKind.HEIC) {
+      return decodeConverted(bytes);
+    }
+    boolean[] warned = new boolean[1];
+    try (ImageInputStream stream =
+        ImageIO.createImageInputStream(new ByteArrayInputStream(bytes))) {
+      ImageReader reader = readerFor(stream, kind, bytes);
+      if (reader == null) {
+        throw noDecoder(kind);
+      }
+      try {
+        reader.setInput(stream, false, false);
+        refuseManyPixels(reader.getWidth(0), reader.getHeight(0));
+        int frames = kind == FileKind.JPEG ? 1 : Math.max(1, reader.getNumImages(true));
+        reader.addIIOReadWarningListener((source, warning) -> warned[0] |= isLoss(warning));
+        BufferedImage image = reader.read(0);
+        if (warned[0]) {
+          throw truncated(null);
+        }
+        return new Decoded(image, image.getColorModel().getComponentSize(0), frames);
+      } finally {
+        reader.dispose();
+      }
+    } catch (UnreadablePhotoException known) {
+      throw known;
+    } catch (java.io.EOFException early) {
+      throw truncated(early);
+    } catch (IOException | RuntimeException | StackOverflowError damaged) {
+      if (warned[0] || endsEarly(bytes, kind)) {
+        throw truncated(damaged);
+      }
+      throw new UnreadablePhotoException(
+          Code.DAMAGED,
+          "The " + kind.label() + " file is damaged inside and can't be read. Copy it again.",
+          damaged);
+    } catch (OutOfMemoryError tooLarge) {
+      throw new UnreadablePhotoException(
+          Code.TOO_MANY_PIXELS, "There is not enough memory to open this picture.", tooLarge);
+    }
+  }
+
+  /** The platform's own JPEG reader keeps raw codes; only four-channel files need the other one. */
+  private static ImageReader readerFor(ImageInputStream stream, FileKind kind, byte[] bytes) {
+    Iterator<ImageReader> readers =
+        kind == FileKind.JPEG
+            ? ImageIO.getImageReadersByFormatName("jpeg")
+            : ImageIO.getImageReaders(stream);
+    ImageReader chosen = null;
+    boolean wantPlatform = kind == FileKind.JPEG && jpegComponents(bytes) != 4;
+    while (readers.hasNext()) {
+      ImageReader reader = readers.next();
+      boolean platform = reader.getClass().getName().startsWith("com.sun.");
+      if (chosen == null || wantPlatform && platform) {
+        chosen = reader;
+      }
+    }
+    return chosen;
+  }
+
+  /** Number of channels from the frame header (ITU-T T.81, B.2.2), or 0 where there is none. */
+  private static int jpegComponents(byte[] bytes) {
+    int at = 2;
+    while (at + 9 < bytes.length && (bytes[at] & 0xFF) == 0xFF) {
+      int marker = bytes[at + 1] & 0xFF;
+      boolean frame =
+          marker >= 0xC0 && marker <= 0xCF && marker != 0xC4 && marker != 0xC8 && marker != 0xCC;
+      if (frame) {
+        return bytes[at + 9] & 0xFF;
+      }
+      if (marker == 0xFF) {
+        at++;
+      } else {
+        at += 2 + ((bytes[at + 2] & 0xFF) << 8 | bytes[at + 3] & 0xFF);
+      }
+    }
+    return 0;
+  }
+
+  private static boolean isLoss(String warning) {
+    String lower = warning.toLowerCase(Locale.ROOT);
+    return lower.contains("premature")
+        || lower.contains("truncated")
+        || lower.contains("corrupt")
+        || lower.contains("missing eoi");
+  }
+
+  private static boolean endsEarly(byte[] bytes, FileKind kind) {
+    if (kind == FileKind.PNG) {
+      String tail = new String(bytes, Math.max(0, bytes.length - 16), Math.min(16, bytes.length));
+      return !tail.contains("IEND");
+    }
+    if (kind == FileKind.JPEG) {
+      return (bytes[bytes.length - 1] & 0xFF) != 0xD9;
+    }
+    return false;
+  }
+
+  private void refuseManyPixels(int width, int height) throws UnreadablePhotoException {
+    long pixels = (long) width * height;
+    if (pixels > limits.maxPixels()) {
+      throw new UnreadablePhotoException(
+          Code.TOO_MANY_PIXELS,
+          String.format(
+              Locale.ROOT,
+              "The picture says it has %d x %d pixels (%d megapixels); Istante reads up to %d.",
+              width,
+              height,
+              pixels / 1_000_000,
+              limits.maxPixels() / 1_000_000));
+    }
+  }
+
+  private static UnreadablePhotoException truncated(Throwable cause) {
+    return new UnreadablePhotoException(
+        Code.TRUNCATED,
+        "The file stops in the middle of the picture. Copy it again from the camera.",
+        cause);
+  }
+
+  private static UnreadablePhotoException noDecoder(FileKind kind) {
+    return new UnreadablePhotoException(
+        Code.NO_DECODER,
+        kind.label() + " can't be opened on this machine. Save the picture as JPEG and try again.");
+  }
+
+  private Decoded decodeConverted(byte[] bytes) throws UnreadablePhotoException {
+    try {
+      byte[] png = HeifDecoder.toPng(bytes).orElseThrow(() -> noDecoder(FileKind.HEIC));
+      return decode(png, FileKind.PNG);
+    } catch (IOException failed) {
+      throw new UnreadablePhotoException(
+          Code.DAMAGED, "The HEIC file is damaged inside and can't be read.", failed);
+    }
+  }
+
+  static String sha256(byte[] bytes) {
+    try {
+      return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+    } catch (NoSuchAlgorithmException impossible) {
+      throw new IllegalStateException("every Java platform has SHA-256", impossible);
+    }
+  }
+}

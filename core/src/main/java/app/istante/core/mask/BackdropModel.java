@@ -1,0 +1,243 @@
+package app.istante.core.mask;
+
+import app.istante.core.image.LinearImage;
+
+/**
+ * A smooth surface fitted to the backdrop: what the ground would look like without the product. One
+ * cubic polynomial a channel over log2(linear + {@link #FLOOR}), fitted robustly (iteratively
+ * reweighted least squares, Tukey's biweight), first to the frame's border, then inwards over all
+ * that agrees with it and hangs together with the border.
+ */
+final class BackdropModel {
+  /** Added to linear light before the logarithm, so that near-black noise stays finite. */
+  static final float FLOOR = 0.004f;
+
+  private static final int TERMS = 10;
+  private static final int STEP = 4;
+  private static final int ROUNDS = 6;
+
+  /** Never call less than this much deviation a difference: lamps and paper are not perfect. */
+  private static final double MIN_TOLERANCE_STOPS = 0.06;
+
+  private final int width;
+  private final int height;
+  private final double[][] coefficients;
+
+  /** Typical deviation of a ground pixel from the surface, stops. */
+  final double noiseStops;
+
+  /** Share of the frame's border that agrees with the surface, 0 to 1. */
+  final double borderAgreement;
+
+  private BackdropModel(
+      int width, int height, double[][] coefficients, double noiseStops, double borderAgreement) {
+    this.width = width;
+    this.height = height;
+    this.coefficients = coefficients;
+    this.noiseStops = noiseStops;
+    this.borderAgreement = borderAgreement;
+  }
+
+  /** Deviation beyond which a pixel is not plain ground, stops. */
+  double toleranceStops() {
+    return Math.max(MIN_TOLERANCE_STOPS, 4 * noiseStops);
+  }
+
+  /** Three planes of log2(linear + FLOOR). */
+  static float[][] logPlanes(LinearImage image) {
+    return new float[][] {log(image.red()), log(image.green()), log(image.blue())};
+  }
+
+  private static float[] log(float[] linear) {
+    float[] out = new float[linear.length];
+    for (int i = 0; i < out.length; i++) {
+      float clipped = Math.max(0, Math.min(1, linear[i]));
+      out[i] = (float) (Math.log(clipped + FLOOR) * (1 / Math.log(2)));
+    }
+    return out;
+  }
+
+  static BackdropModel fit(float[][] logRgb, int width, int height) {
+    Grid grid = new Grid(logRgb, width, height);
+    double[][] coefficients = grid.constantFromBorder();
+    boolean[] used = grid.border.clone();
+    double scale = 0.15;
+    for (int round = 0; round < ROUNDS; round++) {
+      int terms = round < 2 ? 6 : TERMS;
+      coefficients = grid.weightedFit(coefficients, used, scale, terms);
+      double[] residual = grid.residuals(coefficients);
+      scale = Math.max(0.012, grid.spread(residual, used));
+      used = grid.connected(residual, Math.max(MIN_TOLERANCE_STOPS, 4 * scale));
+    }
+    double[] residual = grid.residuals(coefficients);
+    double tolerance = Math.max(MIN_TOLERANCE_STOPS, 4 * scale);
+    return new BackdropModel(
+        width, height, coefficients, scale, grid.borderShareWithin(residual, tolerance));
+  }
+
+  /** Fills {@code out} with the surface of one channel (0 red, 1 green, 2 blue), log2 units. */
+  void row(int channel, int y, float[] out) {
+    double v = 2.0 * y / Math.max(1, height - 1) - 1;
+    double[] c = coefficients[channel];
+    double c0 = c[0] + v * (c[2] + v * (c[5] + v * c[9]));
+    double c1 = c[1] + v * (c[4] + v * c[8]);
+    double c2 = c[3] + v * c[7];
+    double c3 = c[6];
+    for (int x = 0; x < width; x++) {
+      double u = 2.0 * x / Math.max(1, width - 1) - 1;
+      out[x] = (float) (c0 + u * (c1 + u * (c2 + u * c3)));
+    }
+  }
+
+  /** Terms in the order 1, u, v, uu, uv, vv, uuu, uuv, uvv, vvv with u, v from -1 to 1. */
+  private static void basis(double u, double v, double[] out) {
+    out[0] = 1;
+    out[1] = u;
+    out[2] = v;
+    out[3] = u * u;
+    out[4] = u * v;
+    out[5] = v * v;
+    out[6] = u * u * u;
+    out[7] = u * u * v;
+    out[8] = u * v * v;
+    out[9] = v * v * v;
+  }
+
+  /** Every {@link #STEP}th pixel, where the fitting is done. */
+  private static final class Grid {
+    final int columns;
+    final int rows;
+    final double[][] values;
+    final boolean[] border;
+    final double[][] bases;
+
+    Grid(float[][] logRgb, int width, int height) {
+      columns = Math.max(2, width / STEP);
+      rows = Math.max(2, height / STEP);
+      int size = columns * rows;
+      values = new double[3][size];
+      border = new boolean[size];
+      bases = new double[size][TERMS];
+      int band = Math.max(1, Math.round(0.03f * Math.max(columns, rows)));
+      for (int j = 0; j < rows; j++) {
+        int y = (int) ((long) j * (height - 1) / (rows - 1));
+        for (int i = 0; i < columns; i++) {
+          int x = (int) ((long) i * (width - 1) / (columns - 1));
+          int at = j * columns + i;
+          for (int channel = 0; channel < 3; channel++) {
+            values[channel][at] = logRgb[channel][y * width + x];
+          }
+          border[at] = i < band || j < band || i >= columns - band || j >= rows - band;
+          basis(2.0 * i / (columns - 1) - 1, 2.0 * j / (rows - 1) - 1, bases[at]);
+        }
+      }
+    }
+
+    double[][] constantFromBorder() {
+      double[][] start = new double[3][TERMS];
+      for (int channel = 0; channel < 3; channel++) {
+        float[] sample = new float[border.length];
+        int count = 0;
+        for (int at = 0; at < border.length; at++) {
+          if (border[at]) {
+            sample[count++] = (float) values[channel][at];
+          }
+        }
+        start[channel][0] = Planes.quantile(sample, count, 0.5);
+      }
+      return start;
+    }
+
+    /** Root mean square over the channels, stops. */
+    double[] residuals(double[][] coefficients) {
+      double[] out = new double[border.length];
+      for (int at = 0; at < out.length; at++) {
+        double sum = 0;
+        for (int channel = 0; channel < 3; channel++) {
+          double r = values[channel][at] - dot(coefficients[channel], bases[at]);
+          sum += r * r;
+        }
+        out[at] = Math.sqrt(sum / 3);
+      }
+      return out;
+    }
+
+    double spread(double[] residual, boolean[] used) {
+      float[] sample = new float[residual.length];
+      int count = 0;
+      for (int at = 0; at < residual.length; at++) {
+        if (used[at]) {
+          sample[count++] = (float) residual[at];
+        }
+      }
+      return count == 0 ? 1 : 1.2 * Planes.quantile(sample, count, 0.5);
+    }
+
+    double[][] weightedFit(double[][] before, boolean[] used, double scale, int terms) {
+      double[] residual = residuals(before);
+      double cut = Math.max(0.2, 6 * scale);
+      double[][] normal = new double[terms][terms];
+      double[][] right = new double[3][terms];
+      for (int at = 0; at < residual.length; at++) {
+        double ratio = residual[at] / cut;
+        if (!used[at] || ratio >= 1) {
+          continue;
+        }
+        double weight = (1 - ratio * ratio) * (1 - ratio * ratio);
+        double[] basis = bases[at];
+        for (int p = 0; p < terms; p++) {
+          double wp = weight * basis[p];
+          for (int q = 0; q <= p; q++) {
+            normal[p][q] += wp * basis[q];
+          }
+          for (int channel = 0; channel < 3; channel++) {
+            right[channel][p] += wp * values[channel][at];
+          }
+        }
+      }
+      double[][] solved = new double[3][];
+      for (int channel = 0; channel < 3; channel++) {
+        double[] x = Cholesky.solve(normal, right[channel]);
+        if (x == null) {
+          return before;
+        }
+        solved[channel] = java.util.Arrays.copyOf(x, TERMS);
+      }
+      return solved;
+    }
+
+    /** Points within the tolerance that hang together with the frame's border. */
+    boolean[] connected(double[] residual, double tolerance) {
+      Regions regions = Regions.of(columns, rows, at -> residual[at] <= tolerance);
+      boolean[] touches = new boolean[regions.all().size() + 1];
+      for (Regions.Region region : regions.all()) {
+        touches[region.id()] = region.borderPx() > 0;
+      }
+      boolean[] used = new boolean[residual.length];
+      for (int at = 0; at < used.length; at++) {
+        used[at] = touches[regions.labels()[at]];
+      }
+      return used;
+    }
+
+    double borderShareWithin(double[] residual, double tolerance) {
+      int all = 0;
+      int within = 0;
+      for (int at = 0; at < residual.length; at++) {
+        if (border[at]) {
+          all++;
+          within += residual[at] <= tolerance ? 1 : 0;
+        }
+      }
+      return (double) within / all;
+    }
+
+    private static double dot(double[] coefficients, double[] basis) {
+      double sum = 0;
+      for (int k = 0; k < TERMS; k++) {
+        sum += coefficients[k] * basis[k];
+      }
+      return sum;
+    }
+  }
+}

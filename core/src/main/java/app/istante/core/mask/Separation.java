@@ -1,0 +1,46 @@
+package app.istante.core.mask;
+
+/**
+ * The working-size picture taken apart. All planes are {@code width * height}, row by row, at the
+ * scale of the {@link app.istante.core.image.LinearImage} it was made from. The arrays are only
+ * read.
+ *
+ * @param found whether anything stands on the ground
+ * @param confidence 0 to 1: how far the outline can be trusted
+ * @param alpha share of the pixel covered by the product, 0 to 1
+ * @param kind per pixel one of {@link #GROUND}, {@link #PRODUCT}, {@link #SHADOW}, {@link #FOREIGN}
+ * @param groundLog the smooth model of the ground, log2(linear + floor), three planes
+ * @param deviationStops how far each pixel's luminance lies from that model, stops
+ * @param parts separate parts of the product
+ * @param holes places where the ground is seen through the product
+ * @param noiseStops typical deviation of a ground pixel from the smooth model, stops
+ * @param borderAgreement share of the frame's border that is ground, 0 to 1
+ */
+public record Separation(
+    int width,
+    int height,
+    boolean found,
+    double confidence,
+    float[] alpha,
+    byte[] kind,
+    float[][] groundLog,
+    float[] deviationStops,
+    int parts,
+    int holes,
+    double noiseStops,
+    double borderAgreement) {
+  public static final byte GROUND = 1;
+  public static final byte PRODUCT = 2;
+  public static final byte SHADOW = 3;
+  public static final byte FOREIGN = 4;
+
+  /** What is neither product nor foreign: what a selling place sees as ground. */
+  public boolean isGroundOrShadow(int at) {
+    return kind[at] == GROUND || kind[at] == SHADOW;
+  }
+
+  /** Linear value of the ground model at a pixel; channel 0 red, 1 green, 2 blue. */
+  public double groundLinear(int channel, int at) {
+    return Math.max(0, Math.pow(2, groundLog[channel][at]) - BackdropModel.FLOOR);
+  }
+}

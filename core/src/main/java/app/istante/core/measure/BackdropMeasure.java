@@ -1,0 +1,219 @@
+package app.istante.core.measure;
+
+import app.istante.core.colour.CastName;
+import app.istante.core.colour.DeltaE;
+import app.istante.core.image.LinearImage;
+import app.istante.core.image.Srgb;
+import app.istante.core.mask.Separation;
+import java.util.Arrays;
+
+/** What a selling place sees as ground: its level, evenness, tint and the product's shadow. */
+final class BackdropMeasure {
+  private static final double CLIPPED_LINEAR = Srgb.decode8(CodeCounts.CLIPPED_CODE);
+  private static final double COLOURED_CHROMA = 9;
+
+  /** A ground that fits no smooth surface this well is a scene, not a plain ground. */
+  private static final double SCENE_NOISE_STOPS = 0.15;
+
+  private static final double PLAIN_BORDER_SHARE = 0.5;
+
+  private final Analysed picture;
+  private final Separation parts;
+  private final Notes notes;
+
+  private BackdropMeasure(Analysed picture, Notes notes) {
+    this.picture = picture;
+    this.parts = picture.separation();
+    this.notes = notes;
+  }
+
+  static Readings.Backdrop measure(Analysed picture, CodeCounts counts, Notes notes) {
+    return new BackdropMeasure(picture, notes).run(counts);
+  }
+
+  private Readings.Backdrop run(CodeCounts counts) {
+    if (counts.groundPx == 0) {
+      notes.cantTell("backdrop", "No ground is seen: the product fills the whole frame.");
+      return null;
+    }
+    double median =
+        Math.min(1, CodeCounts.quantile(counts.groundLuminance, 0.5) / CodeCounts.LUMINANCE_STEPS);
+    double level = Srgb.code(median);
+    double low5 = Math.max(0, Math.min(255, CodeCounts.quantile(counts.groundSmallest, 0.05)));
+    boolean clipped = level >= 254.5;
+    notes.band("backdrop.level", 1);
+    notes.band("backdrop.low5", 2);
+    notes.band("backdrop.nearWhiteShare", 0.02);
+    notes.band("backdrop.pureWhiteShare", 0.02);
+    notes.band("backdrop.stopsBelowWhite", 0.03);
+    notes.band("backdrop.falloffStops", 0.08);
+    Tint tint = tint();
+    if (tint == null) {
+      notes.cantTell("backdrop.castA", "The ground is clipped to white; a tint can't be seen.");
+    } else {
+      notes.band("backdrop.castA", 0.6);
+      notes.band("backdrop.castB", 0.6);
+      notes.band("backdrop.castChroma", 0.8);
+    }
+    double[] falloff = falloff();
+    return new Readings.Backdrop(
+        kind(level, tint),
+        level,
+        low5,
+        (double) counts.pureWhitePx / counts.groundPx,
+        (double) counts.nearWhitePx / counts.groundPx,
+        clipped ? 0 : Math.max(0, -Math.log(median) / Math.log(2)),
+        falloff[0],
+        falloff[1],
+        tint == null ? null : (Double) tint.a,
+        tint == null ? null : (Double) tint.b,
+        tint == null ? null : (Double) Math.hypot(tint.a, tint.b),
+        tint == null ? null : CastName.of(tint.a, tint.b),
+        tint == null ? null : tint.mixed,
+        shadow(),
+        parts.found() ? (Double) separation() : null);
+  }
+
+  private String kind(double level, Tint tint) {
+    if (parts.borderAgreement() < PLAIN_BORDER_SHARE || parts.noiseStops() > SCENE_NOISE_STOPS) {
+      return "scene";
+    }
+    if (tint != null && Math.hypot(tint.a, tint.b) > COLOURED_CHROMA && tint.share > 0.5) {
+      return "coloured";
+    }
+    return level >= 215 ? "white" : level >= 150 ? "light-grey" : level >= 80 ? "mid-grey" : "dark";
+  }
+
+  /** Mean tint of the ground that is not clipped. */
+  private record Tint(double a, double b, double share, Readings.MixedLight mixed) {}
+
+  private Tint tint() {
+    LinearImage light = picture.linear();
+    double[] sumA = new double[3];
+    double[] sumB = new double[3];
+    int[] count = new int[3];
+    int ground = 0;
+    for (int y = 0; y < parts.height(); y++) {
+      for (int x = 0; x < parts.width(); x++) {
+        int at = y * parts.width() + x;
+        if (parts.isGroundOrShadow(at)) {
+          ground++;
+          double top = Math.max(light.red()[at], Math.max(light.green()[at], light.blue()[at]));
+          if (top < CLIPPED_LINEAR) {
+            int third = 3 * x / parts.width();
+            sumA[third] += picture.labA()[at];
+            sumB[third] += picture.labB()[at];
+            count[third]++;
+          }
+        }
+      }
+    }
+    int open = count[0] + count[1] + count[2];
+    if (open < 0.02 * ground) {
+      return null;
+    }
+    double a = (sumA[0] + sumA[1] + sumA[2]) / open;
+    double b = (sumB[0] + sumB[1] + sumB[2]) / open;
+    Readings.MixedLight mixed = null;
+    if (count[0] > 0.05 * ground && count[2] > 0.05 * ground) {
+      double da = sumA[2] / count[2] - sumA[0] / count[0];
+      double db = sumB[2] / count[2] - sumB[0] / count[0];
+      mixed =
+          new Readings.MixedLight(
+              Math.hypot(da, db), db > 0 ? "right side yellower" : "left side yellower");
+    }
+    return new Tint(a, b, (double) open / ground, mixed);
+  }
+
+  /** Stops from the brightest to the darkest part of the smooth model, and the dark direction. */
+  private double[] falloff() {
+    float[] model = new float[parts.kind().length / 4 + 1];
+    int count = 0;
+    double sx = 0;
+    double sy = 0;
+    double mean = 0;
+    for (int y = 0; y < parts.height(); y += 2) {
+      for (int x = 0; x < parts.width(); x += 2) {
+        int at = y * parts.width() + x;
+        if (parts.isGroundOrShadow(at)) {
+          double luminance =
+              0.2126 * parts.groundLinear(0, at)
+                  + 0.7152 * parts.groundLinear(1, at)
+                  + 0.0722 * parts.groundLinear(2, at);
+          model[count++] = (float) (Math.log(Math.min(1, Math.max(1e-4, luminance))) / Math.log(2));
+        }
+      }
+    }
+    for (int i = 0; i < count; i++) {
+      mean += model[i] / count;
+    }
+    int i = 0;
+    for (int y = 0; y < parts.height(); y += 2) {
+      for (int x = 0; x < parts.width(); x += 2) {
+        if (parts.isGroundOrShadow(y * parts.width() + x)) {
+          double off = model[i++] - mean;
+          sx -= off * (x - parts.width() / 2.0);
+          sy -= off * (y - parts.height() / 2.0);
+        }
+      }
+    }
+    double degrees = (Math.toDegrees(Math.atan2(sy, sx)) + 360) % 360;
+    Arrays.sort(model, 0, count);
+    double range = model[(int) (0.995 * (count - 1))] - model[(int) (0.005 * (count - 1))];
+    return new double[] {range, degrees};
+  }
+
+  private Readings.Shadow shadow() {
+    float[] depth = new float[parts.kind().length];
+    int count = 0;
+    int product = 0;
+    double shadowX = 0;
+    double shadowY = 0;
+    double productX = 0;
+    double productY = 0;
+    int width = parts.width();
+    for (int at = 0; at < depth.length; at++) {
+      if (parts.kind()[at] == Separation.PRODUCT) {
+        product++;
+        productX += at % width;
+        productY += at / (double) width;
+      } else if (parts.kind()[at] == Separation.SHADOW) {
+        depth[count++] = -parts.deviationStops()[at];
+        shadowX += at % width;
+        shadowY += at / (double) width;
+      }
+    }
+    if (product == 0 || count < 0.005 * product) {
+      return null;
+    }
+    Arrays.sort(depth, 0, count);
+    double dx = shadowX / count - productX / product;
+    double dy = shadowY / count - productY / product;
+    String side =
+        Math.abs(dx) > Math.abs(dy) ? dx > 0 ? "right" : "left" : dy > 0 ? "below" : "above";
+    return new Readings.Shadow(depth[(int) (0.9 * (count - 1))], (double) count / product, side);
+  }
+
+  /** Mean colour difference between a little inside and a little outside the outline. */
+  private double separation() {
+    int width = parts.width();
+    double sum = 0;
+    int count = 0;
+    for (int y = 4; y < parts.height() - 4; y++) {
+      for (int x = 4; x < width - 4; x++) {
+        int at = y * width + x;
+        if (parts.kind()[at] != Separation.PRODUCT || (x + y) % 3 != 0) {
+          continue;
+        }
+        for (int step : new int[] {1, -1, width, -width}) {
+          if (parts.isGroundOrShadow(at + step)) {
+            sum += DeltaE.ciede2000(picture.lab(at - 3 * step), picture.lab(at + 4 * step));
+            count++;
+            break;
+          }
+        }
+      }
+    }
+    return count == 0 ? 0 : sum / count;
+  }
+}

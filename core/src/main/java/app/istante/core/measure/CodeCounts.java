@@ -1,0 +1,182 @@
+package app.istante.core.measure;
+
+import app.istante.core.image.EncodedImage;
+import app.istante.core.image.Rows;
+import app.istante.core.image.Srgb;
+import app.istante.core.mask.Separation;
+
+/**
+ * One pass over the full-size codes: histograms of ground and product as a selling place would
+ * count them.
+ */
+final class CodeCounts {
+  static final int CLIPPED_CODE = 254;
+  private static final int BLOCKED_CODE = 2;
+  private static final int NEAR_WHITE_CODE = 250;
+
+  /** Steps of linear luminance from 0 to 1. */
+  static final int LUMINANCE_STEPS = 4096;
+
+  /** Working pixels left out around the product: neither ground nor product for sure. */
+  private static final int SEAM_CELLS = 3;
+
+  final long[] groundLuminance = new long[LUMINANCE_STEPS + 1];
+  final long[] groundSmallest = new long[256];
+  final long[] productLargest = new long[256];
+  final int[] clippedInCell;
+  long groundPx;
+  long pureWhitePx;
+  long nearWhitePx;
+  long productPx;
+  long clippedPx;
+  long blockedPx;
+
+  private CodeCounts(int cells) {
+    clippedInCell = new int[cells];
+  }
+
+  static CodeCounts of(Analysed picture) {
+    byte[] place = placeOfCells(picture.separation());
+    CodeCounts total = new CodeCounts(place.length);
+    int factor = picture.linear().factor();
+    EncodedImage srgb = picture.srgb();
+    int cellRows = picture.linear().height();
+    Rows.forEach(
+        srgb.widthPx(),
+        cellRows,
+        (from, to) -> {
+          CodeCounts part = new CodeCounts(0);
+          for (int row = from; row < to; row++) {
+            part.countCellRow(srgb, row, factor, picture.linear().width(), place, total);
+          }
+          total.add(part);
+        });
+    return total;
+  }
+
+  private static final byte NOWHERE = 0;
+  private static final byte ON_GROUND = 1;
+  private static final byte ON_PRODUCT = 2;
+
+  private static byte[] placeOfCells(Separation parts) {
+    byte[] kind = parts.kind();
+    boolean[] seam = new boolean[kind.length];
+    for (int y = 0; y < parts.height(); y++) {
+      for (int x = 0; x < parts.width(); x++) {
+        byte here = kind[y * parts.width() + x];
+        if (here == Separation.PRODUCT || here == Separation.FOREIGN) {
+          markAround(parts, x, y, seam);
+        }
+      }
+    }
+    byte[] place = new byte[kind.length];
+    for (int at = 0; at < place.length; at++) {
+      if (parts.isGroundOrShadow(at)) {
+        place[at] = seam[at] ? NOWHERE : ON_GROUND;
+      } else if (kind[at] == Separation.PRODUCT && parts.alpha()[at] > 0.95f) {
+        place[at] = ON_PRODUCT;
+      }
+    }
+    return place;
+  }
+
+  private static void markAround(Separation parts, int x, int y, boolean[] seam) {
+    int width = parts.width();
+    boolean inside =
+        x > 0
+            && y > 0
+            && x < width - 1
+            && y < parts.height() - 1
+            && !parts.isGroundOrShadow(y * width + x - 1)
+            && !parts.isGroundOrShadow(y * width + x + 1)
+            && !parts.isGroundOrShadow((y - 1) * width + x)
+            && !parts.isGroundOrShadow((y + 1) * width + x);
+    if (inside) {
+      return;
+    }
+    for (int v = Math.max(0, y - SEAM_CELLS);
+        v <= Math.min(parts.height() - 1, y + SEAM_CELLS);
+        v++) {
+      for (int u = Math.max(0, x - SEAM_CELLS); u <= Math.min(width - 1, x + SEAM_CELLS); u++) {
+        seam[v * width + u] = true;
+      }
+    }
+  }
+
+  private void countCellRow(
+      EncodedImage srgb, int row, int factor, int cells, byte[] place, CodeCounts total) {
+    byte[] rgb = srgb.rgb();
+    int bottom = Math.min((row + 1) * factor, srgb.heightPx());
+    for (int y = row * factor; y < bottom; y++) {
+      for (int cell = 0; cell < cells; cell++) {
+        int where = place[row * cells + cell];
+        if (where == NOWHERE) {
+          continue;
+        }
+        int right = Math.min((cell + 1) * factor, srgb.widthPx());
+        int at = 3 * (y * srgb.widthPx() + cell * factor);
+        for (int x = cell * factor; x < right; x++, at += 3) {
+          int r = rgb[at] & 0xFF;
+          int g = rgb[at + 1] & 0xFF;
+          int b = rgb[at + 2] & 0xFF;
+          if (where == ON_GROUND) {
+            countGround(r, g, b);
+          } else {
+            int largest = Math.max(r, Math.max(g, b));
+            productLargest[largest]++;
+            productPx++;
+            blockedPx += largest <= BLOCKED_CODE ? 1 : 0;
+            if (largest >= CLIPPED_CODE) {
+              clippedPx++;
+              total.clippedInCell[row * cells + cell]++;
+            }
+          }
+        }
+      }
+    }
+  }
+
+  private void countGround(int r, int g, int b) {
+    int smallest = Math.min(r, Math.min(g, b));
+    double luminance =
+        0.2126 * Srgb.decode8(r) + 0.7152 * Srgb.decode8(g) + 0.0722 * Srgb.decode8(b);
+    groundLuminance[(int) (luminance * LUMINANCE_STEPS + 0.5)]++;
+    groundSmallest[smallest]++;
+    groundPx++;
+    pureWhitePx += smallest == 255 ? 1 : 0;
+    nearWhitePx += smallest >= NEAR_WHITE_CODE ? 1 : 0;
+  }
+
+  private synchronized void add(CodeCounts part) {
+    for (int i = 0; i < groundLuminance.length; i++) {
+      groundLuminance[i] += part.groundLuminance[i];
+    }
+    for (int i = 0; i < 256; i++) {
+      groundSmallest[i] += part.groundSmallest[i];
+      productLargest[i] += part.productLargest[i];
+    }
+    groundPx += part.groundPx;
+    pureWhitePx += part.pureWhitePx;
+    nearWhitePx += part.nearWhitePx;
+    productPx += part.productPx;
+    clippedPx += part.clippedPx;
+    blockedPx += part.blockedPx;
+  }
+
+  /** The place, in steps and interpolated, below which {@code share} of a histogram lies. */
+  static double quantile(long[] histogram, double share) {
+    long total = 0;
+    for (long count : histogram) {
+      total += count;
+    }
+    double wanted = share * total;
+    long sum = 0;
+    for (int step = 0; step < histogram.length; step++) {
+      if (histogram[step] > 0 && sum + histogram[step] >= wanted) {
+        return step - 0.5 + Math.max(0, wanted - sum) / histogram[step];
+      }
+      sum += histogram[step];
+    }
+    return histogram.length - 1.0;
+  }
+}

@@ -1,0 +1,161 @@
+package app.istante.core.measure;
+
+import app.istante.core.mask.Separation;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Where the product stands in the frame: box, fill, centring, what it touches, whether upright. */
+final class ProductMeasure {
+  /** Below this, the outline may not be relied upon. */
+  static final double TRUSTED = 0.5;
+
+  /** A box edge is known to about this share of the frame's long side. */
+  private static final double EDGE_BAND = 0.004;
+
+  private ProductMeasure() {}
+
+  static Readings.Product measure(Analysed picture, Notes notes) {
+    Separation parts = picture.separation();
+    if (!parts.found()) {
+      notes.cantTell("product", "Nothing stands out from the ground.");
+      return new Readings.Product(
+          false, 0, null, null, null, null, null, null, null, null, null, null, null, null);
+    }
+    int width = picture.photo().widthPx();
+    int height = picture.photo().heightPx();
+    Extent extent = Extent.of(parts);
+    int factor = picture.linear().factor();
+    Readings.BoxPx box = extent.inPhoto(factor, width, height);
+    double fillWidth = (double) box.width() / width;
+    double fillHeight = (double) box.height() / height;
+    double band = EDGE_BAND * Math.max(width, height);
+    for (String name : List.of("fillLongestSide", "fillHeight", "fillWidth")) {
+      notes.band("product." + name, 1.4 * band / Math.min(width, height));
+    }
+    notes.band("product.centreOffset.x", band / width);
+    notes.band("product.centreOffset.y", band / height);
+    if (parts.confidence() < TRUSTED) {
+      notes.cantTell("product.boxPx", "The product hardly stands out from the ground.");
+    }
+    Roll.Reading roll = Roll.measure(parts);
+    if (roll.degrees() == null) {
+      notes.cantTell("product.rollDegrees", "It has no upright axis that could be measured.");
+    } else {
+      notes.band("product.rollDegrees", roll.confidence() > 0.6 ? 0.4 : 1.5);
+    }
+    return new Readings.Product(
+        true,
+        parts.confidence(),
+        box,
+        Math.max(fillWidth, fillHeight),
+        fillHeight,
+        fillWidth,
+        extent.area / (parts.width() * parts.height()),
+        new Readings.Offset(
+            (box.x() + box.width() / 2.0) / width - 0.5,
+            (box.y() + box.height() / 2.0) / height - 0.5),
+        new Readings.Margins(
+            (double) box.x() / width,
+            (double) box.y() / height,
+            1 - (double) (box.x() + box.width()) / width,
+            1 - (double) (box.y() + box.height()) / height),
+        extent.touches(parts),
+        roll.degrees(),
+        roll.confidence(),
+        parts.parts(),
+        parts.holes());
+  }
+
+  /** Edges of the product in working pixels, to a fraction of a pixel by its soft edge. */
+  private static final class Extent {
+    private double left = Double.MAX_VALUE;
+    private double top = Double.MAX_VALUE;
+    private double right;
+    private double bottom;
+    private double area;
+
+    static Extent of(Separation parts) {
+      Extent e = new Extent();
+      int width = parts.width();
+      float[] column = new float[width];
+      float[] row = new float[parts.height()];
+      for (int y = 0; y < parts.height(); y++) {
+        for (int x = 0; x < width; x++) {
+          int at = y * width + x;
+          if (parts.kind()[at] != Separation.FOREIGN) {
+            float a = parts.alpha()[at];
+            e.area += a;
+            column[x] = Math.max(column[x], a);
+            row[y] = Math.max(row[y], a);
+          }
+        }
+      }
+      e.left = first(column);
+      e.right = column.length - first(reversed(column));
+      e.top = first(row);
+      e.bottom = row.length - first(reversed(row));
+      return e;
+    }
+
+    /** Where the cover first passes one half; the pixel's own cover gives the fraction. */
+    private static double first(float[] cover) {
+      for (int i = 0; i < cover.length; i++) {
+        if (cover[i] >= 0.5f) {
+          double before = i == 0 ? 0 : cover[i - 1];
+          return i == 0 && cover[0] > 0.9f ? 0 : i + 0.5 - (cover[i] - 0.5) / (cover[i] - before);
+        }
+      }
+      return 0;
+    }
+
+    private static float[] reversed(float[] in) {
+      float[] out = new float[in.length];
+      for (int i = 0; i < in.length; i++) {
+        out[i] = in[in.length - 1 - i];
+      }
+      return out;
+    }
+
+    Readings.BoxPx inPhoto(int factor, int width, int height) {
+      int x = (int) Math.max(0, Math.round(left * factor));
+      int y = (int) Math.max(0, Math.round(top * factor));
+      int endX = (int) Math.min(width, Math.round(right * factor));
+      int endY = (int) Math.min(height, Math.round(bottom * factor));
+      return new Readings.BoxPx(x, y, Math.max(1, endX - x), Math.max(1, endY - y));
+    }
+
+    List<String> touches(Separation parts) {
+      List<String> sides = new ArrayList<>();
+      int width = parts.width();
+      int height = parts.height();
+      if (count(parts, 0, width, height) > 1) {
+        sides.add("left");
+      }
+      if (count(parts, 1, 1, width) > 1) {
+        sides.add("top");
+      }
+      if (count(parts, 2, width, height) > 1) {
+        sides.add("right");
+      }
+      if (count(parts, 3, 1, width) > 1) {
+        sides.add("bottom");
+      }
+      return sides;
+    }
+
+    private static int count(Separation parts, int side, int step, int length) {
+      int width = parts.width();
+      int start =
+          switch (side) {
+            case 2 -> width - 1;
+            case 3 -> (parts.height() - 1) * width;
+            default -> 0;
+          };
+      int on = 0;
+      for (int i = 0; i < length; i++) {
+        on += parts.kind()[start + i * step] == Separation.PRODUCT ? 1 : 0;
+      }
+      return on;
+    }
+  }
+}

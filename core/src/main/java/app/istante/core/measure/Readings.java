@@ -1,0 +1,176 @@
+package app.istante.core.measure;
+
+import app.istante.core.image.PhotoFacts;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * All that was measured on one photo: the public JSON format of a check, group by group. A null
+ * component was not measured; {@code cantTell} says why where a seller would ask.
+ *
+ * @param uncertainty half-width of the 95 % band, by dotted reading name
+ */
+public record Readings(
+    PhotoFacts image,
+    Product product,
+    Backdrop backdrop,
+    Colour colour,
+    Sharpness sharpness,
+    Framing framing,
+    Exposure exposure,
+    Map<String, Double> uncertainty,
+    List<CantTell> cantTell) {
+  public Readings {
+    uncertainty = Map.copyOf(uncertainty);
+    cantTell = List.copyOf(cantTell);
+  }
+
+  /** A reading that could not be taken, and why, in a sentence. */
+  public record CantTell(String reading, String reason) {}
+
+  /** A rectangle in photo pixels from the top left. */
+  public record BoxPx(int x, int y, int width, int height) {}
+
+  /** Shares of the frame; positive is to the right and down. */
+  public record Offset(double x, double y) {}
+
+  /** Free space beside the product, shares of the frame's width or height. */
+  public record Margins(double left, double top, double right, double bottom) {}
+
+  /**
+   * Where the product stands.
+   *
+   * @param confidence 0 to 1: how far the outline can be trusted
+   * @param fillLongestSide the larger of {@code fillHeight} and {@code fillWidth}
+   * @param fillHeight height of the box as a share of the frame's
+   * @param fillWidth width of the box as a share of the frame's
+   * @param areaShare share of the frame covered
+   * @param touches sides of the frame that the product touches: left, top, right, bottom
+   * @param rollDegrees positive when the content looks turned clockwise; null where nothing tells
+   * @param rollConfidence 0 to 1
+   */
+  public record Product(
+      boolean found,
+      double confidence,
+      BoxPx boxPx,
+      Double fillLongestSide,
+      Double fillHeight,
+      Double fillWidth,
+      Double areaShare,
+      Offset centreOffset,
+      Margins margins,
+      List<String> touches,
+      Double rollDegrees,
+      Double rollConfidence,
+      Integer parts,
+      Integer holes) {
+    public Product {
+      touches = touches == null ? null : List.copyOf(touches);
+    }
+  }
+
+  /**
+   * The ground as a selling place sees it: all that is not product or foreign, shadow included.
+   *
+   * @param kind white, light-grey, mid-grey, dark, coloured or scene
+   * @param level 8-bit code of the median luminance
+   * @param low5 5th percentile of the smallest channel, 8-bit code
+   * @param pureWhiteShare share with all channels at 255, 0 to 1
+   * @param nearWhiteShare share with all channels at 250 or more, 0 to 1
+   * @param stopsBelowWhite -log2 of the median linear luminance, 0 when clipped
+   * @param falloffStops brightest to darkest part of the smooth model, shadow left out
+   * @param falloffDirectionDegrees towards the dark side; 0 is right, clockwise on screen
+   * @param castA mean CIELAB a of the ground that is not clipped; null where all is
+   * @param castB the same for b
+   * @param separation CIEDE2000 across the product's edge
+   */
+  public record Backdrop(
+      String kind,
+      Double level,
+      Double low5,
+      Double pureWhiteShare,
+      Double nearWhiteShare,
+      Double stopsBelowWhite,
+      Double falloffStops,
+      Double falloffDirectionDegrees,
+      Double castA,
+      Double castB,
+      Double castChroma,
+      String castName,
+      MixedLight mixedLight,
+      Shadow shadow,
+      Double separation) {}
+
+  /** How far the tints of the left and right side of the ground lie apart, CIELAB units. */
+  public record MixedLight(double deltaAb, String direction) {}
+
+  /**
+   * The product's shadow on the ground.
+   *
+   * @param depthStops how much darker than the lit ground, at its dark end
+   * @param areaOfProduct area relative to the product's
+   * @param side where it falls: left, right, below or above
+   */
+  public record Shadow(double depthStops, double areaOfProduct, String side) {}
+
+  /** What is known of the colours. */
+  public record Colour(Neutral neutral) {}
+
+  /** The tint of something that should be neutral: CIELAB a and b, and what it was. */
+  public record Neutral(String source, double a, double b) {}
+
+  /**
+   * Sharpness of the product's edges.
+   *
+   * @param blurSigmaPx of the sharpest zone, photo pixels
+   * @param medianBlurSigmaPx of the edges all round
+   * @param blurAtExportPx the first, scaled to the size it will be delivered at
+   * @param noiseSigma 8-bit codes, mean of the channels, at mid-tones
+   */
+  public record Sharpness(
+      Double blurSigmaPx, Double medianBlurSigmaPx, Double blurAtExportPx, Double noiseSigma) {}
+
+  /**
+   * The frame.
+   *
+   * @param aspect width over height
+   * @param longestSidePx pixels
+   * @param cropPlan the frame wanted by the rule book, placed best; null where nothing is wanted
+   */
+  public record Framing(double aspect, int longestSidePx, CropPlan cropPlan) {}
+
+  /**
+   * A crop of the photo, after levelling.
+   *
+   * @param box in photo pixels
+   * @param fill what {@code fillLongestSide} becomes
+   * @param meetsMinimum whether enough pixels are left and the product fits with its margins
+   */
+  public record CropPlan(BoxPx box, double fill, boolean meetsMinimum) {}
+
+  /**
+   * Light on the product: the price of a white ground.
+   *
+   * @param clippedShare of the product with any channel at 254 or more, 0 to 1
+   * @param specularShare the part of it in pin-point highlights
+   * @param burntShare the part of it in larger areas
+   * @param blockedShare of the product with all channels at 2 or less
+   * @param highlightHeadroomStops how far the brightest unclipped parts are from clipping
+   * @param shadowHeadroomStops how far the darkest parts are above black (code 2)
+   * @param meanL mean CIELAB lightness
+   * @param contrast 95th less 5th percentile of CIELAB lightness
+   * @param liftToWhiteStops what the lit ground needs so that its darkest 5 % reaches code 250
+   * @param liftAllowedStops what the product bears before its light parts burn
+   */
+  public record Exposure(
+      Double clippedShare,
+      Double specularShare,
+      Double burntShare,
+      Double blockedShare,
+      Double highlightHeadroomStops,
+      Double shadowHeadroomStops,
+      Double meanL,
+      Double contrast,
+      Double liftToWhiteStops,
+      Double liftAllowedStops) {}
+}

@@ -1,0 +1,37 @@
+package app.istante.core.rules;
+
+import java.util.List;
+
+/**
+ * A reading held against a rule.
+ *
+ * @param rule id of the rule
+ * @param reading dotted name
+ * @param value what was measured, null where it could not be
+ * @param op as in the rule
+ * @param limit the rule's number or numbers
+ * @param holds true, false, or null where a person should look
+ * @param weight must or should
+ * @param confidence 0 to 1: how sure it is that the rule holds or fails
+ * @param message one sentence
+ */
+public record Finding(
+    String rule,
+    String reading,
+    Double value,
+    String op,
+    List<Double> limit,
+    String unit,
+    Boolean holds,
+    RuleBook.Weight weight,
+    double confidence,
+    String message) {
+
+  public boolean fails() {
+    return Boolean.FALSE.equals(holds);
+  }
+
+  public boolean mustAndFails() {
+    return fails() && weight == RuleBook.Weight.must;
+  }
+}

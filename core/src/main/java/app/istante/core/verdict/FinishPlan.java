@@ -1,0 +1,32 @@
+package app.istante.core.verdict;
+
+import app.istante.core.measure.Readings;
+import java.util.Map;
+
+/**
+ * The computed edit that makes the final from a take, in this order: balance, lift, level, crop,
+ * resize. Null steps are not needed.
+ *
+ * @param balance gains on the channels, green is 1
+ * @param liftStops exposure added, 0 and up
+ * @param rotateDegrees turn of the content about the product's middle, positive is clockwise
+ * @param crop in photo pixels, after the turn
+ * @param widthPx of the final
+ * @param heightPx of the final
+ * @param predicted what readings should become, by dotted name
+ */
+public record FinishPlan(
+    Balance balance,
+    Double liftStops,
+    Double rotateDegrees,
+    Readings.BoxPx crop,
+    int widthPx,
+    int heightPx,
+    Map<String, Double> predicted) {
+  public FinishPlan {
+    predicted = Map.copyOf(predicted);
+  }
+
+  /** Channel gains, 1 changes nothing. */
+  public record Balance(double redGain, double blueGain) {}
+}

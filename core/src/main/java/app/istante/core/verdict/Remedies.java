@@ -1,0 +1,338 @@
+package app.istante.core.verdict;
+
+import app.istante.core.measure.Readings;
+import app.istante.core.rules.Finding;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * What to change, in stops, degrees and distances. Distances follow the inverse square law, d2 = d1
+ * * 2^(-stops/2), told for a lamp at {@link #EXAMPLE_LAMP_CM} while the real set is not known.
+ */
+final class Remedies {
+  static final double EXAMPLE_LAMP_CM = 70;
+
+  /** Hand-held pictures blur when the shutter is slower than one over the focal length. */
+  private static final double HAND_HELD_RECIPROCAL = 1;
+
+  private Remedies() {}
+
+  /**
+   * @param plan the finishing plan where it puts the finding right, else null
+   */
+  static Remedy of(Finding finding, Readings readings, FinishPlan plan) {
+    return switch (finding.reading()) {
+      case "backdrop.level",
+          "backdrop.low5",
+          "backdrop.nearWhiteShare",
+          "backdrop.pureWhiteShare",
+          "backdrop.stopsBelowWhite" ->
+          whiteness(finding, readings, plan);
+      case "backdrop.falloffStops" -> falloff(finding, readings);
+      case "backdrop.castChroma" -> tint(finding, readings, plan);
+      case "backdrop.shadow.depthStops" -> shadow(finding, readings);
+      case "backdrop.separation", "product.confidence" -> separation(finding);
+      case "product.fillLongestSide" -> fill(finding, readings, plan);
+      case "product.centreOffset.x", "product.centreOffset.y" -> centring(finding, plan);
+      case "product.rollDegrees" -> roll(finding, readings, plan);
+      case "product.touches" -> cut(finding, readings);
+      case "sharpness.blurAtExportPx", "sharpness.blurSigmaPx" -> blur(finding, readings);
+      case "sharpness.noiseSigma" -> grain(finding, readings);
+      case "exposure.clippedShare", "exposure.burntShare" -> burnt(finding);
+      case "exposure.blockedShare" -> blocked(finding);
+      case "framing.aspect" -> aspect(finding, plan);
+      case "framing.longestSidePx" -> pixels(finding);
+      default -> onSet(finding, finding.message(), null, null, null);
+    };
+  }
+
+  private static Remedy whiteness(Finding finding, Readings readings, FinishPlan plan) {
+    if (plan != null && plan.liftStops() != null) {
+      return new Remedy(
+          finding.rule(),
+          say(
+              "Lift %.2f stop in finishing; the product bears %.2f.",
+              plan.liftStops(), readings.exposure().liftAllowedStops()),
+          plan.liftStops(),
+          null,
+          null,
+          true,
+          say("Ground level %.0f.", plan.predicted().get("backdrop.level")));
+    }
+    Double needed = readings.exposure().liftToWhiteStops();
+    Double allowed = readings.exposure().liftAllowedStops();
+    if (needed == null) {
+      return onSet(finding, "Show some empty ground around the product.", null, null, null);
+    }
+    double bears = allowed == null ? 0 : Math.min(allowed, needed);
+    double rest = needed - bears;
+    Readings.Shadow shadow = readings.backdrop().shadow();
+    if (needed < 0.15 && shadow != null) {
+      return onSet(
+          finding,
+          say(
+              "The shadow keeps the ground %.1f stop under white: put a white card at the %s side, "
+                  + "or light the ground from behind.",
+              shadow.depthStops(), cardSide(shadow.side())),
+          shadow.depthStops(),
+          null,
+          "The shadow goes pale.");
+    }
+    String text;
+    if (rest < 0.1) {
+      text = say("Expose %.1f stop more; the product bears %.1f.", needed, allowed);
+    } else if (bears < 0.1) {
+      text =
+          say(
+              "The ground is %.1f stop short and the product bears none: light the ground "
+                  + "separately by %.1f stop (a ground lamp at 70 cm moves to %.0f cm).",
+              needed, needed, nearer(needed));
+    } else {
+      text =
+          say(
+              "The ground is %.1f stop short and the product bears %.1f: expose %.1f stop more and "
+                  + "light the ground %.1f more (a ground lamp at 70 cm moves to %.0f cm).",
+              needed, bears, bears, rest, nearer(rest));
+    }
+    return onSet(finding, text, needed, null, "Ground level 250 or more.");
+  }
+
+  private static Remedy falloff(Finding finding, Readings readings) {
+    double stops = readings.backdrop().falloffStops();
+    String side = sideOf(readings.backdrop().falloffDirectionDegrees());
+    return onSet(
+        finding,
+        say(
+            "The %s of the ground is %.1f stop darker: move the lamp on that side from 70 to "
+                + "%.0f cm, or set a white card there.",
+            side, stops, nearer(stops)),
+        stops,
+        null,
+        "Even to a fifth of a stop.");
+  }
+
+  private static Remedy tint(Finding finding, Readings readings, FinishPlan plan) {
+    String name = readings.backdrop().castName();
+    if (plan != null && plan.balance() != null) {
+      return new Remedy(
+          finding.rule(),
+          say("Balance in finishing: the ground is %s by %.1f.", name, finding.value()),
+          null,
+          null,
+          null,
+          true,
+          "Tint under 1.");
+    }
+    return onSet(
+        finding,
+        say(
+            "The ground is %s by %.1f: one kind of light only, then set white on a grey card.",
+            name, finding.value()),
+        null,
+        null,
+        "Tint under 2.");
+  }
+
+  private static Remedy shadow(Finding finding, Readings readings) {
+    Readings.Shadow shadow = readings.backdrop().shadow();
+    return onSet(
+        finding,
+        say(
+            "The shadow is %.1f stop deep: bring the lamps nearer with a larger face, or put a "
+                + "white card at the %s side.",
+            shadow.depthStops(), cardSide(shadow.side())),
+        shadow.depthStops(),
+        null,
+        null);
+  }
+
+  private static Remedy separation(Finding finding) {
+    return onSet(
+        finding,
+        "The product is lost in the ground: use the light grey sheet, or set black cards left and "
+            + "right just outside the frame for a dark rim.",
+        null,
+        null,
+        null);
+  }
+
+  private static Remedy fill(Finding finding, Readings readings, FinishPlan plan) {
+    double wanted = (finding.limit().get(0) + finding.limit().get(finding.limit().size() - 1)) / 2;
+    if (plan != null) {
+      return new Remedy(
+          finding.rule(),
+          say("Crop in finishing: %d x %d px are left.", plan.crop().width(), plan.crop().height()),
+          null,
+          null,
+          null,
+          true,
+          say("Fills %.0f %%.", 100 * readings.framing().cropPlan().fill()));
+    }
+    double ratio = finding.value() / wanted;
+    String text =
+        ratio < 1
+            ? say("Go nearer: from 100 to %.0f cm, or zoom in %.1f times.", 100 * ratio, 1 / ratio)
+            : say("Step back: from 100 to %.0f cm.", 100 * ratio);
+    return onSet(finding, text, null, null, say("Fills %.0f %%.", 100 * wanted));
+  }
+
+  private static Remedy centring(Finding finding, FinishPlan plan) {
+    if (plan != null) {
+      return new Remedy(
+          finding.rule(), "Centre by the crop in finishing.", null, null, null, true, "Centred.");
+    }
+    boolean sideways = finding.reading().endsWith("x");
+    String way =
+        sideways ? finding.value() > 0 ? "left" : "right" : finding.value() > 0 ? "up" : "down";
+    return onSet(
+        finding,
+        say("Move the product %.0f %% of the frame %s.", 100 * Math.abs(finding.value()), way),
+        null,
+        null,
+        "Centred.");
+  }
+
+  private static Remedy roll(Finding finding, Readings readings, FinishPlan plan) {
+    double lean = readings.product().rollDegrees();
+    if (plan != null) {
+      return new Remedy(
+          finding.rule(),
+          say("Level by %.1f° in finishing.", Math.abs(lean)),
+          null,
+          null,
+          -lean,
+          true,
+          "Upright.");
+    }
+    return onSet(
+        finding,
+        say("Turn the camera %.1f° %s.", Math.abs(lean), lean > 0 ? "clockwise" : "anticlockwise"),
+        null,
+        -lean,
+        "Upright.");
+  }
+
+  private static Remedy cut(Finding finding, Readings readings) {
+    List<String> sides = readings.product().touches();
+    return onSet(
+        finding,
+        "The frame cuts the product at the "
+            + String.join(" and ", sides)
+            + ": step back or aim that way until ground shows all round.",
+        null,
+        null,
+        null);
+  }
+
+  private static Remedy blur(Finding finding, Readings readings) {
+    var camera = readings.image().camera();
+    boolean slow =
+        camera != null
+            && camera.exposureSeconds() != null
+            && camera.focalLength35Mm() != null
+            && camera.exposureSeconds() * camera.focalLength35Mm() > HAND_HELD_RECIPROCAL;
+    String shutter =
+        slow
+            ? say(
+                " The shutter was open %s; hand-held it needs 1/%.0f s.",
+                seconds(camera.exposureSeconds()), camera.focalLength35Mm())
+            : "";
+    return onSet(
+        finding,
+        say(
+            "Edges are %.1f px soft as delivered. Tripod and timer, then focus on the front edge "
+                + "at full size.%s",
+            finding.value(), shutter),
+        null,
+        null,
+        null);
+  }
+
+  private static Remedy grain(Finding finding, Readings readings) {
+    var camera = readings.image().camera();
+    String iso = camera == null || camera.iso() == null ? "" : " (it was " + camera.iso() + ")";
+    return onSet(
+        finding,
+        "Set the lowest ISO" + iso + " and let the shutter stay open longer, on a tripod.",
+        null,
+        null,
+        null);
+  }
+
+  private static Remedy burnt(Finding finding) {
+    return onSet(
+        finding,
+        say(
+            "%.1f %% of the product is burnt out: expose 0.5 stop less and light the ground by "
+                + "itself, or move the nearest lamp from 70 to 83 cm.",
+            100 * finding.value()),
+        -0.5,
+        null,
+        null);
+  }
+
+  private static Remedy blocked(Finding finding) {
+    return onSet(
+        finding,
+        say(
+            "%.1f %% of the product is black: set a white card opposite the lamp.",
+            100 * finding.value()),
+        null,
+        null,
+        null);
+  }
+
+  private static Remedy aspect(Finding finding, FinishPlan plan) {
+    boolean mended = plan != null;
+    return new Remedy(
+        finding.rule(),
+        mended ? "Crop to the wanted shape in finishing." : "Leave more ground around the product.",
+        null,
+        null,
+        null,
+        mended,
+        null);
+  }
+
+  private static Remedy pixels(Finding finding) {
+    return onSet(
+        finding,
+        say(
+            "%.0f px on the longest side, %.0f asked: set the camera to its largest picture size.",
+            finding.value(), finding.limit().get(0)),
+        null,
+        null,
+        null);
+  }
+
+  private static Remedy onSet(
+      Finding finding, String text, Double stops, Double degrees, String predicted) {
+    return new Remedy(finding.rule(), text, stops, null, degrees, false, predicted);
+  }
+
+  private static double nearer(double stops) {
+    return EXAMPLE_LAMP_CM * Math.pow(2, -stops / 2);
+  }
+
+  private static String sideOf(Double degrees) {
+    int quarter = (int) Math.round((degrees == null ? 0 : degrees) / 90) % 4;
+    return new String[] {"right side", "lower part", "left side", "upper part"}[quarter];
+  }
+
+  private static String cardSide(String side) {
+    return switch (side) {
+      case "left" -> "left";
+      case "right" -> "right";
+      case "below" -> "front";
+      default -> "back";
+    };
+  }
+
+  private static String seconds(double value) {
+    return value < 0.4 ? "1/" + Math.round(1 / value) + " s" : say("%.1f s", value);
+  }
+
+  private static String say(String format, Object... values) {
+    return String.format(Locale.ROOT, format, values);
+  }
+}
