@@ -26,6 +26,17 @@ public final class EncodedImage {
     this.rgb = rgb;
   }
 
+  /** The same picture in 8-bit sRGB codes, clamped. */
+  public static EncodedImage ofLinear(LinearImage light) {
+    byte[] rgb = new byte[3 * light.width() * light.height()];
+    for (int i = 0; i < light.red().length; i++) {
+      rgb[3 * i] = (byte) Srgb.encode8(light.red()[i]);
+      rgb[3 * i + 1] = (byte) Srgb.encode8(light.green()[i]);
+      rgb[3 * i + 2] = (byte) Srgb.encode8(light.blue()[i]);
+    }
+    return new EncodedImage(light.width(), light.height(), rgb);
+  }
+
   public int widthPx() {
     return widthPx;
   }

@@ -49,16 +49,7 @@ public final class PhotoReader {
    * @throws UnreadablePhotoException with one sentence for the seller
    */
   public Photo read(byte[] bytes) throws UnreadablePhotoException {
-    if (bytes.length == 0) {
-      throw new UnreadablePhotoException(
-          Code.EMPTY, "The file is empty (0 bytes). Copy it again from the camera.");
-    }
-    refuseLargeFile(bytes.length);
-    FileKind kind = FileKind.sniff(Arrays.copyOf(bytes, Math.min(bytes.length, 16)));
-    if (kind == FileKind.UNKNOWN) {
-      throw new UnreadablePhotoException(
-          Code.NOT_A_PICTURE, "This is not a picture file, whatever its name says.");
-    }
+    FileKind kind = kindOf(bytes);
     MetadataReader.Found found = MetadataReader.read(bytes, kind);
     Decoded decoded = decode(bytes, kind);
     byte[] icc = kind == FileKind.PNG ? MetadataReader.pngProfile(bytes) : found.iccProfile();
@@ -80,6 +71,50 @@ public final class PhotoReader {
             found.camera(),
             found.privacy());
     return new Photo(facts, pixels.codes(), pixels.transform());
+  }
+
+  /**
+   * Looks at the first bytes and the header only: refuses what is empty, no picture, too large or
+   * of a kind that can't be opened here. A file that passes may still turn out damaged.
+   */
+  public FileKind probe(byte[] bytes) throws UnreadablePhotoException {
+    FileKind kind = kindOf(bytes);
+    if (kind == FileKind.HEIC) {
+      return kind;
+    }
+    try (ImageInputStream stream =
+        ImageIO.createImageInputStream(new ByteArrayInputStream(bytes))) {
+      ImageReader reader = readerFor(stream, kind, bytes);
+      if (reader == null) {
+        throw noDecoder(kind);
+      }
+      try {
+        reader.setInput(stream, true, true);
+        refuseManyPixels(reader.getWidth(0), reader.getHeight(0));
+      } finally {
+        reader.dispose();
+      }
+    } catch (UnreadablePhotoException known) {
+      throw known;
+    } catch (IOException | RuntimeException damaged) {
+      throw endsEarly(bytes, kind) ? truncated(damaged) : damaged(kind, damaged);
+    }
+    return kind;
+  }
+
+  private FileKind kindOf(byte[] bytes) throws UnreadablePhotoException {
+    if (bytes.length == 0) {
+      throw new UnreadablePhotoException(
+          Code.EMPTY, "The file is empty (0 bytes). Copy it again from the camera.");
+    }
+    refuseLargeFile(bytes.length);
+    FileKind kind =
+        FileKind.sniff(Arrays.copyOf(bytes, Math.min(bytes.length, FileKind.SNIFF_BYTES)));
+    if (kind == FileKind.UNKNOWN) {
+      throw new UnreadablePhotoException(
+          Code.NOT_A_PICTURE, "This is not a picture file, whatever its name says.");
+    }
+    return kind;
   }
 
   private void refuseLargeFile(long size) throws UnreadablePhotoException {
@@ -128,10 +163,7 @@ public final class PhotoReader {
       if (warned[0] || endsEarly(bytes, kind)) {
         throw truncated(damaged);
       }
-      throw new UnreadablePhotoException(
-          Code.DAMAGED,
-          "The " + kind.label() + " file is damaged inside and can't be read. Copy it again.",
-          damaged);
+      throw damaged(kind, damaged);
     } catch (OutOfMemoryError tooLarge) {
       throw new UnreadablePhotoException(
           Code.TOO_MANY_PIXELS, "There is not enough memory to open this picture.", tooLarge);
@@ -213,6 +245,13 @@ public final class PhotoReader {
     return new UnreadablePhotoException(
         Code.TRUNCATED,
         "The file stops in the middle of the picture. Copy it again from the camera.",
+        cause);
+  }
+
+  private static UnreadablePhotoException damaged(FileKind kind, Throwable cause) {
+    return new UnreadablePhotoException(
+        Code.DAMAGED,
+        "The " + kind.label() + " file is damaged inside and can't be read. Copy it again.",
         cause);
   }
 

@@ -2,6 +2,11 @@ package app.istante.core.measure;
 
 /** Where the wanted frame would be cut, and what is left of the pixels. */
 final class FramingMeasure {
+  /** At most this share of a frame's side may be ground carried on beyond the photo. */
+  private static final double MAX_WIDENING = 0.3;
+
+  private static final double WIDENING_FALLOFF_STOPS = 0.5;
+
   private FramingMeasure() {}
 
   static Readings.Framing measure(Readings readings, Delivery delivery) {
@@ -30,7 +35,9 @@ final class FramingMeasure {
 
     double wanted = delivery.wantedFill();
     double cropHeight = Math.max(box.height() / wanted, box.width() / wanted / aspect);
-    cropHeight = Math.min(cropHeight, Math.min(freeHeight, freeWidth / aspect));
+    double widening = mayWiden(readings) ? MAX_WIDENING : 0;
+    double most = Math.min(freeHeight / (1 - widening), freeWidth / (1 - widening) / aspect);
+    cropHeight = Math.min(cropHeight, most);
     double cropWidth = cropHeight * aspect;
     double x = place(box.x() + box.width() / 2.0, cropWidth, spareX, width - spareX);
     double y = place(box.y() + box.height() / 2.0, cropHeight, spareY, height - spareY);
@@ -57,7 +64,21 @@ final class FramingMeasure {
     return sure ? product.rollDegrees() : 0;
   }
 
+  /** A plain, even ground may be carried on a little beyond the photo's edge. */
+  private static boolean mayWiden(Readings readings) {
+    Readings.Backdrop backdrop = readings.backdrop();
+    return backdrop != null
+        && !backdrop.kind().equals("scene")
+        && backdrop.falloffStops() < WIDENING_FALLOFF_STOPS
+        && readings.product().touches().isEmpty();
+  }
+
+  /** Centred where there is room, else against the nearer edge, else evenly over both edges. */
   private static double place(double centre, double size, double from, double to) {
+    // A frame wider than the photo is filled up with ground on both sides.
+    if (size > to - from) {
+      return (from + to - size) / 2;
+    }
     return Math.max(from, Math.min(to - size, centre - size / 2));
   }
 }

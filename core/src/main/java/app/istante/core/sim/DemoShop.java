@@ -167,8 +167,8 @@ public final class DemoShop {
     List<Shot> shots = new ArrayList<>();
     CameraEffects good = CameraEffects.GOOD.level(1.1);
     add(shots, Item.WATERING_CAN, "lead", "under-exposed", new Set().fill(0.84), good.level(0.55));
-    add(shots, Item.WATERING_CAN, "lead", "none", new Set().litGround().fill(0.84), good);
-    add(shots, Item.WATERING_CAN, "side", "none", new Set().litGround().turn(55).fill(0.8), good);
+    add(shots, Item.WATERING_CAN, "lead", "none", new Set().litGround().fill(0.86), good);
+    add(shots, Item.WATERING_CAN, "side", "none", new Set().litGround().turn(55).fill(0.86), good);
     add(shots, Item.SPINNING_TOP, "lead", "grey ground", new Set(), good.level(0.5));
     add(shots, Item.SPINNING_TOP, "side", "tilted", new Set().litGround().roll(2.6), good);
     add(
@@ -227,13 +227,13 @@ public final class DemoShop {
         new Set().litGround().fill(0.65).shift(0.4, 0),
         good);
     add(shots, Item.PAPERWEIGHT, "lead", "dull ground", new Set().ground(0.5), good.level(0.5));
-    add(shots, Item.TEA_COSY, "lead", "none", new Set().litGround().fill(0.8), good);
+    add(shots, Item.TEA_COSY, "lead", "none", new Set().litGround().fill(0.7), good);
     add(
         shots,
         Item.TEA_COSY,
         "side",
         "grainy",
-        new Set().litGround().turn(70).fill(0.8),
+        new Set().litGround().turn(70).fill(0.7),
         good.iso(3200));
     add(
         shots,

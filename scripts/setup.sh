@@ -1,0 +1,60 @@
+# What must be on the machine, and building what is stale. Sourced by ./istante.
+
+# need_packages PROGRAM PACKAGE...: installs Debian packages where the program is missing.
+need_packages() {
+  local program="$1"; shift
+  command -v "$program" >/dev/null 2>&1 && return 0
+  command -v apt-get >/dev/null 2>&1 || fail "$program is missing. Install: $*"
+  local as_root=()
+  if [ "$(id -u)" != 0 ]; then
+    command -v sudo >/dev/null 2>&1 || fail "Ask an administrator to install: $*"
+    say "Administrator rights are needed once, to install: $*"
+    as_root=(sudo)
+  fi
+  say "Installing from Debian's packages: $*"
+  local log; log="$(mktemp)"
+  if ! { "${as_root[@]}" apt-get update -qq &&
+         "${as_root[@]}" env DEBIAN_FRONTEND=noninteractive \
+           apt-get install -y -qq --no-install-recommends "$@"; } >"$log" 2>&1; then
+    # A package whose service can't start here may still have put its programs in place.
+    command -v "$program" >/dev/null 2>&1 || { cat "$log" >&2; rm -f "$log"; fail "Could not install $*"; }
+  fi
+  rm -f "$log"
+}
+
+need_mariadb() { need_packages mariadbd mariadb-server; need_packages curl curl; }
+need_chromium() { need_packages chromium chromium; }
+need_builders() {
+  need_packages javac default-jdk-headless
+  need_packages mvn maven
+  need_packages npm npm
+}
+
+# True where any source is newer than the file.
+stale() {
+  local made="$1"; shift
+  [ ! -e "$made" ] && return 0
+  [ -n "$(find "$@" -newer "$made" -type f \
+      -not -path '*/target/*' -not -path '*/node_modules/*' -not -path '*/dist/*' \
+      -not -name schema.d.ts -print -quit 2>/dev/null)" ]
+}
+
+maven() { mvn -B -q -ntp "$@"; }
+
+build_if_stale() {
+  if stale server/target/istante-server.jar core/src/main server/src/main web demo pom.xml core/pom.xml server/pom.xml; then
+    need_builders
+    say "Building (the first time takes a few minutes) …"
+    maven -pl core,web,server package -DskipTests -Dspotless.check.skip=true || fail "The build failed; the reason stands above."
+    touch server/target/istante-server.jar
+  fi
+}
+
+build_core_if_stale() {
+  if stale core/target/istante-core.jar core/src/main core/pom.xml pom.xml; then
+    need_builders
+    say "Building the core …" >&2
+    maven -pl core package -DskipTests -Dspotless.check.skip=true >&2 || fail "The build failed; the reason stands above."
+    touch core/target/istante-core.jar
+  fi
+}

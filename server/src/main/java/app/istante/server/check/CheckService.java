@@ -1,0 +1,154 @@
+package app.istante.server.check;
+
+import app.istante.core.cli.Json;
+import app.istante.core.image.Limits;
+import app.istante.core.image.Photo;
+import app.istante.core.image.PhotoReader;
+import app.istante.core.image.UnreadablePhotoException;
+import app.istante.core.mask.Outline;
+import app.istante.core.measure.Analysed;
+import app.istante.core.measure.Measurement;
+import app.istante.core.measure.Readings;
+import app.istante.core.rules.RuleBook;
+import app.istante.core.verdict.Judge;
+import app.istante.core.verdict.Judgement;
+import app.istante.server.picture.PictureStore;
+import app.istante.server.picture.Previews;
+import app.istante.server.rulebook.RuleBookShelf;
+import app.istante.server.shoot.ShootService;
+import app.istante.server.support.ShootEvents;
+import app.istante.server.take.Take;
+import app.istante.server.take.TakeRepository;
+import app.istante.server.take.TakeState;
+import java.io.IOException;
+import java.time.Clock;
+import java.util.Optional;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Measures takes and judges them. Measuring reads pixels and is done once, outside any transaction;
+ * judging is arithmetic on stored readings and is done again whenever the role or the rules change.
+ */
+@Service
+public class CheckService {
+  /** A photo seen by nobody yet is judged as a lead picture: the strictest. */
+  private static final String ROLE_WHILE_UNASSIGNED = RuleBook.LEAD;
+
+  private static final int OUTLINE_POINTS = 400;
+
+  private final TakeRepository takes;
+  private final TakeCheckRepository checks;
+  private final ShootService shoots;
+  private final RuleBookShelf ruleBooks;
+  private final PictureStore pictures;
+  private final Previews previews;
+  private final ShootEvents events;
+  private final TransactionTemplate transaction;
+  private final Clock clock;
+
+  CheckService(
+      TakeRepository takes,
+      TakeCheckRepository checks,
+      ShootService shoots,
+      RuleBookShelf ruleBooks,
+      PictureStore pictures,
+      Previews previews,
+      ShootEvents events,
+      TransactionTemplate transaction,
+      Clock clock) {
+    this.takes = takes;
+    this.checks = checks;
+    this.shoots = shoots;
+    this.ruleBooks = ruleBooks;
+    this.pictures = pictures;
+    this.previews = previews;
+    this.events = events;
+    this.transaction = transaction;
+    this.clock = clock;
+  }
+
+  /** Idempotent: a take that is measured already, or gone, is left alone. */
+  public void measure(long takeId) throws IOException {
+    Take take = takes.findById(takeId).orElse(null);
+    if (take == null || take.state() != TakeState.WAITING) {
+      return;
+    }
+    try {
+      Photo photo = new PhotoReader(Limits.STANDARD).read(pictures.original(take.sha256()));
+      Analysed picture = Analysed.of(photo);
+      Readings readings = Measurement.measure(picture);
+      previews.makeAll(photo, take.sha256());
+      String outline =
+          Json.mapper()
+              .writeValueAsString(
+                  Outline.of(picture.separation(), picture.linear().factor(), OUTLINE_POINTS));
+      transaction.executeWithoutResult(status -> store(takeId, readings, outline));
+    } catch (UnreadablePhotoException unreadable) {
+      transaction.executeWithoutResult(
+          status -> takes.findById(takeId).orElseThrow().unreadable(unreadable.getMessage()));
+    }
+    events.changed(take.shootId(), "check", takeId);
+  }
+
+  private void store(long takeId, Readings readings, String outline) {
+    Take take = takes.findById(takeId).orElseThrow();
+    TakeCheck check =
+        new TakeCheck(
+            takeId,
+            Measurement.ENGINE,
+            Json.mapper().writeValueAsString(readings),
+            outline,
+            clock.instant());
+    judge(take, check, readings);
+    checks.deleteById(takeId);
+    checks.flush();
+    checks.save(check);
+    take.measured();
+  }
+
+  /** Judges a measured take again from its readings; pixels are not looked at. */
+  @Transactional
+  public void judgeAgain(long takeId) {
+    checks
+        .findById(takeId)
+        .ifPresent(
+            check -> {
+              Take take = takes.findById(takeId).orElseThrow();
+              judge(take, check, Json.mapper().readValue(check.readings(), Readings.class));
+              events.changed(take.shootId(), "check", takeId);
+            });
+  }
+
+  @EventListener
+  @Transactional
+  void ruleBookChanged(ShootService.RuleBookChanged change) {
+    takes.findByShootId(change.shootId()).forEach(take -> judgeAgain(take.id()));
+  }
+
+  private void judge(Take take, TakeCheck check, Readings readings) {
+    RuleBook book = ruleBooks.named(shoots.shoot(take.shootId()).ruleBookId());
+    String role = roleOf(take);
+    Judgement judgement = Judge.judge(readings, book, role);
+    check.judged(
+        book.id(),
+        book.version(),
+        role,
+        judgement.verdict().name(),
+        judgement.remedies().isEmpty() ? null : judgement.remedies().get(0).text(),
+        Json.mapper().writeValueAsString(judgement));
+  }
+
+  /** The role that a take is judged by. */
+  public String roleOf(Take take) {
+    return take.shotId() == null ? ROLE_WHILE_UNASSIGNED : shoots.shot(take.shotId()).role();
+  }
+
+  public Optional<Judgement> judgement(long takeId) {
+    return checks
+        .findById(takeId)
+        .map(check -> Json.mapper().readValue(check.judgement(), Judgement.class));
+  }
+}

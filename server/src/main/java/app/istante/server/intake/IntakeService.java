@@ -1,0 +1,183 @@
+package app.istante.server.intake;
+
+import app.istante.core.image.FileKind;
+import app.istante.core.image.Limits;
+import app.istante.core.image.PhotoReader;
+import app.istante.core.image.UnreadablePhotoException;
+import app.istante.server.jobs.JobQueue;
+import app.istante.server.picture.PictureStore;
+import app.istante.server.shoot.Shoot;
+import app.istante.server.shoot.ShootService;
+import app.istante.server.shoot.Shot;
+import app.istante.server.support.IstanteProperties;
+import app.istante.server.support.ShootEvents;
+import app.istante.server.take.Take;
+import app.istante.server.take.TakeRepository;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.util.Locale;
+import java.util.Optional;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Takes files in: looks at the first bytes, refuses what can't be a photo (and keeps it aside),
+ * keeps each picture once, decides what it shows, and queues the check. The file is on the disk
+ * before the database speaks of it.
+ */
+@Service
+public class IntakeService {
+  private final ShootService shoots;
+  private final TakeRepository takes;
+  private final PictureStore pictures;
+  private final JobQueue jobs;
+  private final JdbcClient database;
+  private final ShootEvents events;
+  private final TransactionTemplate transaction;
+  private final Path aside;
+  private final Clock clock;
+
+  IntakeService(
+      ShootService shoots,
+      TakeRepository takes,
+      PictureStore pictures,
+      JobQueue jobs,
+      JdbcClient database,
+      ShootEvents events,
+      TransactionTemplate transaction,
+      IstanteProperties properties,
+      Clock clock) {
+    this.shoots = shoots;
+    this.takes = takes;
+    this.pictures = pictures;
+    this.jobs = jobs;
+    this.database = database;
+    this.events = events;
+    this.transaction = transaction;
+    this.aside = properties.dataFolder().resolve("aside");
+    this.clock = clock;
+  }
+
+  /** What became of a file. */
+  public enum Outcome {
+    taken,
+    duplicate,
+    refused
+  }
+
+  /**
+   * @param takeId the take, also for a duplicate; null for a refused file
+   * @param message one sentence
+   */
+  public record Receipt(String fileName, Outcome outcome, Long takeId, String message) {}
+
+  /**
+   * @param shotId what the photos show, if the sender knows; else the name or the aim decides
+   */
+  public Receipt takeIn(long shootId, String fileName, byte[] bytes, Long shotId)
+      throws IOException {
+    Shoot shoot = shoots.shoot(shootId);
+    String name = Path.of(fileName.isBlank() ? "unnamed" : fileName).getFileName().toString();
+    FileKind kind;
+    try {
+      kind = new PhotoReader(Limits.STANDARD).probe(bytes);
+    } catch (UnreadablePhotoException unreadable) {
+      return refuse(shootId, name, bytes, unreadable);
+    }
+    String sha256 = PictureStore.sha256(bytes);
+    Optional<Take> known = takes.findByShootIdAndSha256(shootId, sha256);
+    if (known.isPresent()) {
+      return duplicate(name, known.get());
+    }
+    pictures.keep(bytes, kind);
+    Placing placing = placing(shoot, name, shotId);
+    try {
+      Long id =
+          transaction.execute(
+              status -> {
+                Take take =
+                    takes.saveAndFlush(
+                        new Take(
+                            shootId,
+                            placing.shotId,
+                            placing.because,
+                            sha256,
+                            name,
+                            clock.instant()));
+                jobs.check(take.id());
+                events.changed(shootId, "take", take.id());
+                return take.id();
+              });
+      return new Receipt(name, Outcome.taken, id, "Taken in.");
+    } catch (DataIntegrityViolationException sameAtOnce) {
+      return duplicate(name, takes.findByShootIdAndSha256(shootId, sha256).orElseThrow());
+    }
+  }
+
+  private static Receipt duplicate(String name, Take known) {
+    return new Receipt(
+        name,
+        Outcome.duplicate,
+        known.id(),
+        "Already here as " + known.fileName() + "; kept once.");
+  }
+
+  private Receipt refuse(
+      long shootId, String name, byte[] bytes, UnreadablePhotoException unreadable)
+      throws IOException {
+    String keptAs =
+        PictureStore.sha256(bytes).substring(0, 12) + "-" + name.replaceAll("[^\\w.-]", "_");
+    Path to = aside.resolve(Long.toString(shootId)).resolve(keptAs);
+    PictureStore.writeWhole(to, bytes);
+    database
+        .sql(
+            "INSERT INTO refusal (shoot_id, file_name, code, message, kept_as, arrived_at)"
+                + " VALUES (?, ?, ?, ?, ?, ?)")
+        .params(
+            shootId,
+            name,
+            unreadable.code().json(),
+            unreadable.getMessage(),
+            keptAs,
+            Timestamp.from(clock.instant()))
+        .update();
+    events.changed(shootId, "refusal", null);
+    return new Receipt(name, Outcome.refused, null, unreadable.getMessage());
+  }
+
+  private record Placing(Long shotId, String because) {}
+
+  private Placing placing(Shoot shoot, String fileName, Long shotId) {
+    if (shotId != null) {
+      return new Placing(shotId, "you said so");
+    }
+    Optional<Shot> byName = byName(shoot, fileName);
+    if (byName.isPresent()) {
+      return new Placing(byName.get().id(), "its name says so");
+    }
+    if (shoot.aimedShotId() != null) {
+      return new Placing(shoot.aimedShotId(), "it was the shot you were on");
+    }
+    return new Placing(null, "not assigned");
+  }
+
+  /** A file named after an item's code, and after a role if more than one view is planned. */
+  private Optional<Shot> byName(Shoot shoot, String fileName) {
+    String name = fileName.toLowerCase(Locale.ROOT);
+    Shot found = null;
+    for (Shot shot : shoots.shotsOf(shoot.id())) {
+      if (name.startsWith(shot.item().code().toLowerCase(Locale.ROOT))) {
+        boolean role = name.contains(shot.role());
+        if (role) {
+          return Optional.of(shot);
+        }
+        found = found == null ? shot : found;
+      }
+    }
+    return Optional.ofNullable(found);
+  }
+}

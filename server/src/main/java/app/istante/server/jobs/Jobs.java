@@ -1,0 +1,82 @@
+package app.istante.server.jobs;
+
+import app.istante.server.check.CheckService;
+import app.istante.server.finish.FinishService;
+import app.istante.server.support.IstanteProperties;
+import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.SchedulerName;
+import com.github.kagkarlsson.scheduler.task.FailureHandler;
+import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.time.Duration;
+import java.util.UUID;
+import javax.sql.DataSource;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
+
+/**
+ * Slow work, queued in the database: it survives a crash (a worker that has died is noticed by its
+ * missing heartbeat) and may be shared by several machines on one database. Every job is
+ * idempotent.
+ */
+@Configuration
+class Jobs {
+  private static final Duration HEARTBEAT = Duration.ofSeconds(4);
+  private static final Duration POLLING = Duration.ofSeconds(1);
+
+  static final String CHECK = "check-take";
+  static final String FINISH = "finish-take";
+
+  @Bean(destroyMethod = "stop")
+  Scheduler scheduler(
+      DataSource database,
+      IstanteProperties properties,
+      CheckService checks,
+      FinishService finish) {
+    OneTimeTask<Void> check =
+        Tasks.oneTime(CHECK)
+            .onFailure(new FailureHandler.MaxRetriesFailureHandler<>(3, retry()))
+            .execute(
+                (instance, context) -> run(() -> checks.measure(Long.parseLong(instance.getId()))));
+    OneTimeTask<Void> make =
+        Tasks.oneTime(FINISH)
+            .onFailure(new FailureHandler.MaxRetriesFailureHandler<>(3, retry()))
+            .execute(
+                (instance, context) -> run(() -> finish.make(Long.parseLong(instance.getId()))));
+    return Scheduler.create(new TransactionAwareDataSourceProxy(database), check, make)
+        .schedulerName(new SchedulerName.Fixed(UUID.randomUUID().toString()))
+        .threads(properties.workers())
+        .pollingInterval(POLLING)
+        .heartbeatInterval(HEARTBEAT)
+        .enableImmediateExecution()
+        .alwaysPersistTimestampInUTC()
+        .build();
+  }
+
+  private static FailureHandler<Void> retry() {
+    return new FailureHandler.OnFailureRetryLater<>(Duration.ofSeconds(5));
+  }
+
+  @EventListener
+  void start(ApplicationReadyEvent ready) {
+    ready.getApplicationContext().getBean(Scheduler.class).start();
+  }
+
+  @FunctionalInterface
+  private interface Work {
+    void run() throws IOException;
+  }
+
+  private static void run(Work work) {
+    try {
+      work.run();
+    } catch (IOException failed) {
+      throw new UncheckedIOException(failed);
+    }
+  }
+}

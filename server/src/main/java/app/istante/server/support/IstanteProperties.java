@@ -1,0 +1,14 @@
+package app.istante.server.support;
+
+import java.nio.file.Path;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+
+/**
+ * Settings of this installation.
+ *
+ * @param dataFolder where pictures, kept-aside files and watched folders lie
+ * @param demo whether the made-up shop is loaded at the first start
+ * @param workers checks and finishes under way at the same time
+ */
+@ConfigurationProperties("istante")
+public record IstanteProperties(Path dataFolder, boolean demo, int workers) {}

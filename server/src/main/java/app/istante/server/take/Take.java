@@ -1,0 +1,117 @@
+package app.istante.server.take;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.Version;
+import java.time.Instant;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+
+/** One photograph file that came in. */
+@Entity
+public class Take {
+  @Id
+  @GeneratedValue(strategy = GenerationType.IDENTITY)
+  private Long id;
+
+  private Long shootId;
+  private Long shotId;
+
+  @Column(columnDefinition = "char(64)")
+  @JdbcTypeCode(SqlTypes.CHAR)
+  private String sha256;
+
+  private String fileName;
+  private String assignedBecause;
+
+  @Enumerated(EnumType.STRING)
+  @JdbcTypeCode(SqlTypes.VARCHAR)
+  private TakeState state;
+
+  private String problem;
+  private boolean chosen;
+  private Instant arrivedAt;
+  @Version private long version;
+
+  protected Take() {}
+
+  public Take(Long shootId, Long shotId, String because, String sha256, String name, Instant at) {
+    this.shootId = shootId;
+    this.shotId = shotId;
+    this.assignedBecause = because;
+    this.sha256 = sha256;
+    this.fileName = name;
+    this.state = TakeState.WAITING;
+    this.arrivedAt = at;
+  }
+
+  public Long id() {
+    return id;
+  }
+
+  public Long shootId() {
+    return shootId;
+  }
+
+  /** Null while nobody has said what it shows. */
+  public Long shotId() {
+    return shotId;
+  }
+
+  public String sha256() {
+    return sha256;
+  }
+
+  public String fileName() {
+    return fileName;
+  }
+
+  /** Why it belongs to its shot, in words. */
+  public String assignedBecause() {
+    return assignedBecause;
+  }
+
+  public TakeState state() {
+    return state;
+  }
+
+  public String problem() {
+    return problem;
+  }
+
+  public boolean chosen() {
+    return chosen;
+  }
+
+  public Instant arrivedAt() {
+    return arrivedAt;
+  }
+
+  public void measured() {
+    state = TakeState.MEASURED;
+    problem = null;
+  }
+
+  public void unreadable(String sentence) {
+    state = TakeState.UNREADABLE;
+    problem = sentence;
+    chosen = false;
+  }
+
+  void assign(Long to, String because) {
+    shotId = to;
+    assignedBecause = because;
+    if (to == null) {
+      chosen = false;
+    }
+  }
+
+  void choose(boolean yes) {
+    chosen = yes;
+  }
+}

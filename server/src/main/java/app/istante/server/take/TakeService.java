@@ -1,0 +1,61 @@
+package app.istante.server.take;
+
+import app.istante.server.check.CheckService;
+import app.istante.server.shoot.ShootService;
+import app.istante.server.support.Refused;
+import app.istante.server.support.ShootEvents;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Decisions about takes: what they show, and which are kept. Each can be taken back. */
+@Service
+public class TakeService {
+  private final TakeRepository takes;
+  private final ShootService shoots;
+  private final CheckService checks;
+  private final ShootEvents events;
+
+  TakeService(TakeRepository takes, ShootService shoots, CheckService checks, ShootEvents events) {
+    this.takes = takes;
+    this.shoots = shoots;
+    this.checks = checks;
+    this.events = events;
+  }
+
+  public Take take(long id) {
+    return takes.findById(id).orElseThrow(() -> Refused.missing("take"));
+  }
+
+  /** Says what takes show; null takes the saying back. They are judged again by their new role. */
+  @Transactional
+  public void assign(List<Long> takeIds, Long shotId) {
+    for (long id : takeIds) {
+      Take take = take(id);
+      if (shotId != null && !shoots.shot(shotId).shootId().equals(take.shootId())) {
+        throw Refused.conflict("other-shoot", "That shot belongs to another shoot.");
+      }
+      take.assign(shotId, shotId == null ? "not assigned" : "you said so");
+      takes.flush();
+      checks.judgeAgain(id);
+      events.changed(take.shootId(), "take", id);
+    }
+  }
+
+  /** Keeps a take for its shot, in place of the one kept before; or lets it go. */
+  @Transactional
+  public void choose(long takeId, boolean yes) {
+    Take take = take(takeId);
+    if (yes && take.state() == TakeState.UNREADABLE) {
+      throw Refused.conflict("unreadable", "This file can't be read, so it can't be chosen.");
+    }
+    if (yes && take.shotId() == null) {
+      throw Refused.conflict("unassigned", "Say first which item and shot this take shows.");
+    }
+    if (yes) {
+      takes.findByShotIdAndChosenTrue(take.shotId()).forEach(other -> other.choose(false));
+    }
+    take.choose(yes);
+    events.changed(take.shootId(), "take", takeId);
+  }
+}
