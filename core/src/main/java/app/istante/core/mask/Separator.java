@@ -24,8 +24,14 @@ public final class Separator {
   /** Brighter than the lit ground by this much is a highlight on something: stops. */
   private static final double BRIGHT_STOPS = 0.14;
 
-  /** Steeper than any penumbra of a soft lamp at working size: stops per pixel. */
-  private static final double SHARP_STOPS_PER_PIXEL = 0.05;
+  /**
+   * An edge closes a thing off from the ground when it is this share as steep as the thing's clear
+   * edges: soft shadows are not, while in a blurred picture all edges are less steep alike.
+   */
+  private static final double CLOSING_SHARE = 0.28;
+
+  private static final double LEAST_STEEP_STOPS_PER_PIXEL = 0.04;
+  private static final double MOST_STEEP_STOPS_PER_PIXEL = 0.13;
 
   /** A hole's rim is at least this steep all round: stops per pixel. */
   private static final double SHARP_RIM = 0.2;
@@ -69,7 +75,12 @@ public final class Separator {
     }
     gradient = Planes.gradient(Planes.boxMean(brightness, width, height, 1), width, height);
     typicalGradient = median(gradient, model.toleranceStops());
-    steep = Math.max(SHARP_STOPS_PER_PIXEL, 5 * typicalGradient);
+    steep =
+        Math.max(
+            5 * typicalGradient,
+            Math.max(
+                LEAST_STEEP_STOPS_PER_PIXEL,
+                Math.min(MOST_STEEP_STOPS_PER_PIXEL, CLOSING_SHARE * clearEdge())));
     colourTolerance = Math.max(COLOUR_STOPS, 4 * median(colour, model.toleranceStops()));
   }
 
@@ -107,6 +118,19 @@ public final class Separator {
             }
           }
         });
+  }
+
+  /** How steep the clear edges in the picture are: the steepest tenth of all that is not flat. */
+  private double clearEdge() {
+    float[] sample = new float[gradient.length];
+    int count = 0;
+    double flat = Math.max(0.02, 4 * typicalGradient);
+    for (float steepness : gradient) {
+      if (steepness > flat) {
+        sample[count++] = steepness;
+      }
+    }
+    return count == 0 ? 0 : Planes.quantile(sample, count, 0.9);
   }
 
   /** Median of a plane over the pixels that are about as bright as the ground. */
@@ -288,7 +312,7 @@ public final class Separator {
               steepest = Math.max(steepest, gradient[v * width + u]);
             }
           }
-          sharp += steepest > Math.max(SHARP_RIM, 2.5 * steep) ? 1 : 0;
+          sharp += steepest > Math.max(SHARP_RIM, 1.5 * steep) ? 1 : 0;
         }
       }
     }

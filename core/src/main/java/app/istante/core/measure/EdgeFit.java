@@ -18,14 +18,17 @@ final class EdgeFit {
    * @param t places across the edge, pixels
    * @param value linear light there
    * @param weight trust in each sample, 0 leaves it out
+   * @param clipped samples that say only "at least this bright": a step that passes above them is
+   *     not held against it
    * @return null where no step can be fitted
    */
-  static Step fit(double[] t, double[] value, double[] weight, double startSigma) {
+  static Step fit(
+      double[] t, double[] value, double[] weight, boolean[] clipped, double startSigma) {
     int n = t.length;
     double low = mean(value, weight, 0, n / 4);
     double high = mean(value, weight, n - n / 4, n);
     double[] p = {low, high - low, 0, startSigma};
-    double error = error(p, t, value, weight);
+    double error = error(p, t, value, weight, clipped);
     double damping = 1e-2;
     for (int round = 0; round < ROUNDS; round++) {
       double[][] a = new double[4][4];
@@ -36,6 +39,9 @@ final class EdgeFit {
         double phi = phi(z);
         double[] g = {1, phi, -p[1] * density / p[3], -p[1] * density * z / p[3]};
         double r = value[i] - p[0] - p[1] * phi;
+        if (clipped[i] && r < 0) {
+          continue;
+        }
         for (int j = 0; j < 4; j++) {
           b[j] += weight[i] * g[j] * r;
           for (int k = 0; k < 4; k++) {
@@ -53,7 +59,7 @@ final class EdgeFit {
       }
       double[] next = {p[0] + step[0], p[1] + step[1], p[2] + step[2], p[3] + step[3]};
       next[3] = Math.max(0.15, next[3]);
-      double nextError = error(next, t, value, weight);
+      double nextError = error(next, t, value, weight, clipped);
       if (nextError < error) {
         boolean settled = error - nextError < 1e-6 * error;
         p = next;
@@ -74,11 +80,12 @@ final class EdgeFit {
     return new Step(p[0], p[1], p[2], p[3], rms / Math.max(1e-9, Math.abs(p[1])));
   }
 
-  private static double error(double[] p, double[] t, double[] value, double[] weight) {
+  private static double error(
+      double[] p, double[] t, double[] value, double[] weight, boolean[] clipped) {
     double sum = 0;
     for (int i = 0; i < t.length; i++) {
       double r = value[i] - p[0] - p[1] * phi((t[i] - p[2]) / p[3]);
-      sum += weight[i] * r * r;
+      sum += clipped[i] && r < 0 ? 0 : weight[i] * r * r;
     }
     return sum;
   }

@@ -47,7 +47,7 @@ public final class Measurement {
               ? framing.longestSidePx()
               : Math.max(framing.cropPlan().box().width(), framing.cropPlan().box().height());
       double scale = Math.min(1, (double) delivery.longestSidePx() / source);
-      double atExport = sharpness.blurSigmaPx() * scale;
+      double atExport = SmearFit.worstDirectionSigmaPx(sharpness) * scale;
       bands.put(
           "sharpness.blurAtExportPx",
           bands.getOrDefault("sharpness.blurSigmaPx", 0.1 * atExport) * scale);
@@ -56,6 +56,7 @@ public final class Measurement {
               sharpness.blurSigmaPx(),
               sharpness.medianBlurSigmaPx(),
               atExport,
+              sharpness.motion(),
               sharpness.noiseSigma());
     }
     return new Readings(

@@ -125,10 +125,24 @@ public record Readings(
    * @param blurSigmaPx of the sharpest zone, photo pixels
    * @param medianBlurSigmaPx of the edges all round
    * @param blurAtExportPx the first, scaled to the size it will be delivered at
+   * @param motion a straight smear, or null where none is seen
    * @param noiseSigma 8-bit codes, mean of the channels, at mid-tones
    */
   public record Sharpness(
-      Double blurSigmaPx, Double medianBlurSigmaPx, Double blurAtExportPx, Double noiseSigma) {}
+      Double blurSigmaPx,
+      Double medianBlurSigmaPx,
+      Double blurAtExportPx,
+      Motion motion,
+      Double noiseSigma) {}
+
+  /**
+   * The camera or the product moved.
+   *
+   * @param lengthPx length of the smear, photo pixels
+   * @param angleDegrees 0 is horizontal, counted clockwise on screen, 0 to 180
+   * @param confidence 0 to 1
+   */
+  public record Motion(double lengthPx, double angleDegrees, double confidence) {}
 
   /**
    * The frame.

@@ -4,7 +4,6 @@ import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Srgb;
 import app.istante.core.mask.Separation;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -20,39 +19,49 @@ final class SharpnessMeasure {
   private static final int[] WINDOW_PX = {9, 22, 40};
   private static final double MAX_RESIDUAL_SHARE = 0.05;
   private static final double MIN_RISE = 0.02;
+
+  /** A step this high was guessed from the foot of a clipped edge. */
+  private static final double MAX_RISE = 2.5;
+
   private static final double BIN_PX = 0.5;
 
   private SharpnessMeasure() {}
 
+  /**
+   * Blur of one edge.
+   *
+   * @param normalDegrees direction across the edge, clockwise on screen from horizontal, 0 to 180
+   */
+  record Edge(double sigmaPx, double normalDegrees) {}
+
   static Readings.Sharpness measure(Analysed picture, Notes notes) {
     Double noise = Noise.measure(picture, notes);
-    double[] sigmas = picture.separation().found() ? edgeBlurs(picture) : new double[0];
-    if (sigmas.length < MIN_EDGES) {
+    List<Edge> edges = picture.separation().found() ? edges(picture) : List.of();
+    if (edges.size() < MIN_EDGES) {
       notes.cantTell("sharpness.blurSigmaPx", "Too few clear edges on the product to measure.");
-      return new Readings.Sharpness(null, null, null, noise);
+      return new Readings.Sharpness(null, null, null, null, noise);
     }
-    Arrays.sort(sigmas);
+    double[] sigmas = edges.stream().mapToDouble(Edge::sigmaPx).sorted().toArray();
     double sharpest = sigmas[(int) (0.2 * (sigmas.length - 1))];
     double median = sigmas[sigmas.length / 2];
     double spread = sigmas[(int) (0.35 * (sigmas.length - 1))] - sigmas[0];
     double band = 0.06 * sharpest + 1.5 * spread / Math.sqrt(sigmas.length);
     notes.band("sharpness.blurSigmaPx", band);
     notes.band("sharpness.medianBlurSigmaPx", 2 * band);
-    return new Readings.Sharpness(sharpest, median, null, noise);
+    return new Readings.Sharpness(sharpest, median, null, SmearFit.of(edges), noise);
   }
 
-  static double[] edgeBlurs(Analysed picture) {
-    List<int[]> places = strongestEdges(picture);
+  static List<Edge> edges(Analysed picture) {
     int factor = picture.linear().factor();
-    return places.parallelStream()
-        .mapToDouble(
+    return strongestEdges(picture).parallelStream()
+        .map(
             place ->
-                blurAt(
+                edgeAt(
                     picture.srgb(),
                     (int) ((place[0] + 0.5) * factor),
                     (int) ((place[1] + 0.5) * factor)))
-        .filter(sigma -> sigma > 0)
-        .toArray();
+        .filter(java.util.Objects::nonNull)
+        .toList();
   }
 
   /** The steepest place of each small field on and along the product, strongest first. */
@@ -102,49 +111,59 @@ final class SharpnessMeasure {
     return order.stream().limit(MAX_EDGES).map(places::get).toList();
   }
 
-  /** Sigma of the edge nearest a place, photo pixels, or 0 where there is no clean edge. */
-  static double blurAt(EncodedImage srgb, int x, int y) {
+  /** The edge nearest a place, or null where there is no clean one. */
+  static Edge edgeAt(EncodedImage srgb, int x, int y) {
     double before = 0;
     for (int radius : WINDOW_PX) {
-      EdgeFit.Step step = stepAt(srgb, x, y, radius, before);
+      Window window = Window.cut(srgb, x, y, radius);
+      double[] normal = window == null ? null : direction(window.light, window.side);
+      EdgeFit.Step step = normal == null ? null : profile(window, radius, normal, before);
       if (step == null) {
-        return 0;
+        return null;
       }
       before = step.sigma();
       if (step.sigma() < 0.28 * radius) {
-        return clean(step, radius) ? step.sigma() : 0;
+        double degrees = Math.toDegrees(Math.atan2(normal[1], normal[0]));
+        return clean(step, radius) ? new Edge(step.sigma(), (degrees + 360) % 180) : null;
       }
     }
-    return 0;
+    return null;
   }
 
   private static boolean clean(EdgeFit.Step step, int radius) {
     return step.residualShare() < MAX_RESIDUAL_SHARE
         && Math.abs(step.rise()) > MIN_RISE
+        && Math.abs(step.rise()) < MAX_RISE
         && Math.abs(step.place()) < 0.45 * radius;
   }
 
-  private static EdgeFit.Step stepAt(EncodedImage srgb, int x0, int y0, int radius, double before) {
-    if (x0 < radius + 1
-        || y0 < radius + 1
-        || x0 >= srgb.widthPx() - radius - 1
-        || y0 >= srgb.heightPx() - radius - 1) {
-      return null;
-    }
-    int side = 2 * radius + 1;
-    double[] light = new double[side * side];
-    for (int v = 0; v < side; v++) {
-      for (int u = 0; u < side; u++) {
-        int at = 3 * ((y0 - radius + v) * srgb.widthPx() + x0 - radius + u);
-        int r = srgb.rgb()[at] & 0xFF;
-        int g = srgb.rgb()[at + 1] & 0xFF;
-        int b = srgb.rgb()[at + 2] & 0xFF;
-        light[v * side + u] =
-            0.2126 * Srgb.decode8(r) + 0.7152 * Srgb.decode8(g) + 0.0722 * Srgb.decode8(b);
+  /** Luminance of a square of pixels, and where it is clipped. */
+  private record Window(int side, double[] light, boolean[] clipped) {
+
+    /** Null where the square would reach over the frame's edge. */
+    static Window cut(EncodedImage srgb, int x0, int y0, int radius) {
+      if (x0 < radius + 1
+          || y0 < radius + 1
+          || x0 >= srgb.widthPx() - radius - 1
+          || y0 >= srgb.heightPx() - radius - 1) {
+        return null;
       }
+      int side = 2 * radius + 1;
+      double[] light = new double[side * side];
+      boolean[] clipped = new boolean[side * side];
+      for (int v = 0; v < side; v++) {
+        for (int u = 0; u < side; u++) {
+          int at = 3 * ((y0 - radius + v) * srgb.widthPx() + x0 - radius + u);
+          int r = srgb.rgb()[at] & 0xFF;
+          int g = srgb.rgb()[at + 1] & 0xFF;
+          int b = srgb.rgb()[at + 2] & 0xFF;
+          light[v * side + u] =
+              0.2126 * Srgb.decode8(r) + 0.7152 * Srgb.decode8(g) + 0.0722 * Srgb.decode8(b);
+          clipped[v * side + u] = g >= CodeCounts.CLIPPED_CODE;
+        }
+      }
+      return new Window(side, light, clipped);
     }
-    double[] normal = direction(light, side);
-    return normal == null ? null : profile(light, side, radius, normal, before);
   }
 
   /** Unit vector across the edge from the structure tensor; null where edges cross. */
@@ -170,32 +189,35 @@ final class SharpnessMeasure {
     return new double[] {Math.cos(angle), Math.sin(angle)};
   }
 
-  private static EdgeFit.Step profile(
-      double[] light, int side, int radius, double[] normal, double before) {
+  private static EdgeFit.Step profile(Window window, int radius, double[] normal, double before) {
     int bins = (int) (2 * radius / BIN_PX);
     double[] sum = new double[bins];
     double[] weight = new double[bins];
+    double[] clippedShare = new double[bins];
     double along = Math.max(4, radius * 0.35);
-    for (int v = 0; v < side; v++) {
-      for (int u = 0; u < side; u++) {
+    for (int v = 0; v < window.side; v++) {
+      for (int u = 0; u < window.side; u++) {
         double dx = u - radius;
         double dy = v - radius;
         double t = dx * normal[0] + dy * normal[1];
         if (Math.abs(-dx * normal[1] + dy * normal[0]) <= along) {
           int bin = (int) Math.floor((t + radius) / BIN_PX);
           if (bin >= 0 && bin < bins) {
-            sum[bin] += light[v * side + u];
+            sum[bin] += window.light[v * window.side + u];
             weight[bin]++;
+            clippedShare[bin] += window.clipped[v * window.side + u] ? 1 : 0;
           }
         }
       }
     }
     double[] t = new double[bins];
     double[] value = new double[bins];
+    boolean[] clipped = new boolean[bins];
     for (int i = 0; i < bins; i++) {
       t[i] = (i + 0.5) * BIN_PX - radius;
       value[i] = weight[i] > 0 ? sum[i] / weight[i] : 0;
+      clipped[i] = clippedShare[i] > 0.3 * weight[i];
     }
-    return EdgeFit.fit(t, value, weight, before > 0 ? before : radius / 6.0);
+    return EdgeFit.fit(t, value, weight, clipped, before > 0 ? before : radius / 6.0);
   }
 }
