@@ -57,7 +57,7 @@ export function Ruler(props: RulerProps) {
           </>
         )}
       </span>
-      <Scale {...props} />
+      {op !== "none" && <Scale {...props} />}
       {props.words && (
         <span className="col-span-2 -mt-0.5 text-[12.5px] text-soft">{props.words}</span>
       )}

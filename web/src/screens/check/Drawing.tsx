@@ -115,7 +115,7 @@ function Dimension(props: {
   const mx = (x1 + x2) / 2;
   const my = (y1 + y2) / 2;
   const size = 21 * unit;
-  const wide = props.text.length * size * 0.56;
+  const wide = props.text.length * size * 0.64;
   return (
     <g className="stroke-drawing" strokeWidth={1.8 * unit}>
       <line x1={x1} y1={y1} x2={x2} y2={y2} />

@@ -228,7 +228,7 @@ function WhatToDo({ judgement }: { judgement: Judgement }) {
       )}
       {looks.length > 0 && (
         <p className="mt-3 text-[13px] text-soft">
-          Look yourself: {looks.map((finding) => finding.message).join(" ")}
+          {looks.map((finding) => finding.message).join(" ")}
         </p>
       )}
     </>

@@ -73,7 +73,7 @@ public final class Json {
     @Override
     public void serialize(Double value, JsonGenerator out, SerializationContext context) {
       if (Double.isFinite(value)) {
-        out.writeNumber(new BigDecimal(value).round(FIGURES).stripTrailingZeros());
+        out.writeNumber(new BigDecimal(value).round(FIGURES).doubleValue());
       } else {
         out.writeNull();
       }

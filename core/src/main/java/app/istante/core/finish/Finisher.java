@@ -20,6 +20,10 @@ public final class Finisher {
   private final double sin;
   private final double middleX;
   private final double middleY;
+
+  /** Bare ground beside the product, pixels: what a wider frame is filled up with. */
+  private final double[] bare;
+
   private final float[][] curves = new float[3][256];
 
   private Finisher(Photo photo, Readings.BoxPx product, FinishPlan plan) {
@@ -33,6 +37,13 @@ public final class Finisher {
     this.sin = Math.sin(Math.toRadians(turn));
     this.middleX = product.x() + product.width() / 2.0;
     this.middleY = product.y() + product.height() / 2.0;
+    this.bare =
+        new double[] {
+          product.x(),
+          product.y(),
+          width - product.x() - product.width(),
+          height - product.y() - product.height()
+        };
     double lift = plan.liftStops() == null ? 1 : Math.pow(2, plan.liftStops());
     FinishPlan.Balance balance = plan.balance();
     double[] gains = {
@@ -86,13 +97,30 @@ public final class Finisher {
       for (int u = 0; u < samples; u++) {
         double cx = plan.crop().x() + (x + (u + 0.5) / samples) * step - middleX;
         // The place in the photo that a clockwise turn of the content brings here.
-        add(middleX + cos * cx + sin * cy - 0.5, middleY - sin * cx + cos * cy - 0.5, light);
+        double px = middleX + cos * cx + sin * cy - 0.5;
+        double py = middleY - sin * cx + cos * cy - 0.5;
+        add(ground(px, width, bare[0], bare[2]), ground(py, height, bare[1], bare[3]), light);
       }
     }
     float share = 1f / (samples * samples);
     light[0] *= share;
     light[1] *= share;
     light[2] *= share;
+  }
+
+  /**
+   * Beyond the photo's edge the bare ground is folded to and fro, as far as it reaches before the
+   * product begins: the paper goes on with its own grain, and nothing is drawn out into streaks.
+   */
+  private static double ground(double at, int size, double bareBefore, double bareAfter) {
+    if (at >= 0 && at <= size - 1) {
+      return at;
+    }
+    boolean before = at < 0;
+    double reach = Math.max(2, 0.9 * (before ? bareBefore : bareAfter) - 2);
+    double beyond = (before ? -at : at - (size - 1)) % (2 * reach);
+    double depth = beyond < reach ? beyond : 2 * reach - beyond;
+    return before ? depth : size - 1 - depth;
   }
 
   private void add(double px, double py, float[] light) {

@@ -127,7 +127,7 @@ final class BackdropMeasure {
 
   /** Stops from the brightest to the darkest part of the smooth model, and the dark direction. */
   private double[] falloff() {
-    float[] model = new float[parts.kind().length / 4 + 1];
+    float[] model = new float[((parts.width() + 1) / 2) * ((parts.height() + 1) / 2)];
     int count = 0;
     double sx = 0;
     double sy = 0;

@@ -30,8 +30,8 @@ public record RuleBook(
   public static final String OTHER = "other";
 
   public RuleBook {
-    roles = Map.copyOf(roles);
-    rules = List.copyOf(rules);
+    roles = roles == null ? Map.of() : Map.copyOf(roles);
+    rules = rules == null ? List.of() : List.copyOf(rules);
   }
 
   /**

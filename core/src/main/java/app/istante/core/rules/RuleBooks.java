@@ -64,8 +64,6 @@ public final class RuleBooks {
     } catch (JacksonException broken) {
       throw new RuleBookException(
           "Line " + broken.getLocation().getLineNr() + ": this is not proper JSON.");
-    } catch (NullPointerException missing) {
-      throw new RuleBookException("A rule book needs roles and rules.");
     }
     check(book, json);
     return book;

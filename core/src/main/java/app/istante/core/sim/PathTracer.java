@@ -124,7 +124,8 @@ public final class PathTracer {
         direction = cosineAround(facing, random);
         lampsCount = false;
       }
-      origin = at.plus(direction.times(1e-3));
+      // Off the surface on the side where the path goes on; along the path would graze it again.
+      origin = at.plus(facing.times(direction.dot(facing) > 0 ? 1e-2 : -1e-2));
       if (carried.largest() < 0.02) {
         return light;
       }

@@ -1,0 +1,86 @@
+package app.istante.core.mask;
+
+import static org.testng.Assert.assertEquals;
+
+import java.util.List;
+import java.util.Random;
+import org.testng.annotations.Test;
+
+public class PlanesTest {
+  @Test
+  public void boxMeanAgreesWithThePlainSum() {
+    int width = 23;
+    int height = 17;
+    Random random = new Random(5);
+    float[] in = new float[width * height];
+    for (int i = 0; i < in.length; i++) {
+      in[i] = random.nextFloat();
+    }
+    float[] fast = Planes.boxMean(in, width, height, 3);
+    for (int y = 0; y < height; y++) {
+      for (int x = 0; x < width; x++) {
+        double sum = 0;
+        for (int v = -3; v <= 3; v++) {
+          for (int u = -3; u <= 3; u++) {
+            sum += in[Planes.clamp(y + v, height) * width + Planes.clamp(x + u, width)];
+          }
+        }
+        assertEquals(fast[y * width + x], sum / 49, 1e-5);
+      }
+    }
+  }
+
+  @Test
+  public void gradientOfARampIsItsSlope() {
+    float[] ramp = new float[100];
+    for (int i = 0; i < 100; i++) {
+      ramp[i] = 0.25f * (i % 10);
+    }
+    assertEquals(Planes.gradient(ramp, 10, 10)[55], 0.25f, 1e-6f);
+  }
+
+  @Test
+  public void passHeightIsTheLowestWayOverARidge() {
+    // A ridge of height 2 with a gap of height 1 in its last row.
+    float[] relief = {0, 2, 0, 0, 2, 0, 0, 1, 0};
+    boolean[] seeds = {true, false, false, false, false, false, false, false, false};
+    float[] pass = PassHeight.from(seeds, relief, 4, 3, 3);
+    assertEquals(pass[2], 1f, 0.01f);
+    assertEquals(pass[1], 2f, 0.01f);
+    assertEquals(pass[3], 0f);
+  }
+
+  @Test
+  public void outlineOfARectangleIsItsCorners() {
+    byte[] kind = new byte[40 * 30];
+    for (int y = 5; y < 20; y++) {
+      for (int x = 8; x < 30; x++) {
+        kind[y * 40 + x] = Separation.PRODUCT;
+      }
+    }
+    Separation parts =
+        new Separation(
+            40,
+            30,
+            true,
+            1,
+            new float[1200],
+            kind,
+            new float[3][1200],
+            new float[1200],
+            1,
+            0,
+            0,
+            1);
+    List<int[]> loops = Outline.of(parts, 4, 100);
+    assertEquals(loops.size(), 1);
+    int left = Integer.MAX_VALUE;
+    int bottom = 0;
+    for (int i = 0; i < loops.get(0).length; i += 2) {
+      left = Math.min(left, loops.get(0)[i]);
+      bottom = Math.max(bottom, loops.get(0)[i + 1]);
+    }
+    assertEquals(left, 8 * 4);
+    assertEquals(bottom, 20 * 4);
+  }
+}

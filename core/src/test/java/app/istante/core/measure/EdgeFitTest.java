@@ -1,0 +1,85 @@
+package app.istante.core.measure;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertNotNull;
+import static org.testng.Assert.assertNull;
+
+import app.istante.core.image.EncodedImage;
+import app.istante.core.image.Srgb;
+import java.util.ArrayList;
+import java.util.List;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+public class EdgeFitTest {
+  @DataProvider
+  public Object[][] blurs() {
+    return new Object[][] {{0.6}, {0.9}, {1.5}, {2.5}, {4.0}, {6.0}, {8.0}};
+  }
+
+  /**
+   * A slanted step of known blur, drawn analytically: sigma within a tenth (target of the core).
+   */
+  @Test(dataProvider = "blurs")
+  public void findsTheBlurOfASlantedEdge(double sigma) {
+    EncodedImage picture = edge(120, sigma, 17, 0.1, 0.7);
+    SharpnessMeasure.Edge found = SharpnessMeasure.edgeAt(picture, 60, 60);
+    assertNotNull(found);
+    assertEquals(found.sigmaPx(), sigma, 0.1 * sigma);
+    assertEquals(found.normalDegrees(), 17, 3.0);
+  }
+
+  /** The bright side is clipped away at 1.0; a plain fit would call the edge too sharp. */
+  @Test
+  public void seesThroughClipping() {
+    EncodedImage picture = edge(120, 5, 8, 0.1, 1.3);
+    assertEquals(SharpnessMeasure.edgeAt(picture, 60, 60).sigmaPx(), 5, 0.6);
+  }
+
+  @Test
+  public void tellsNothingOnAFlatField() {
+    EncodedImage picture = edge(120, 2, 0, 0.5, 0.5);
+    assertNull(SharpnessMeasure.edgeAt(picture, 60, 60));
+  }
+
+  @Test
+  public void distributionAgreesWithTheTables() {
+    assertEquals(EdgeFit.phi(0), 0.5, 1e-7);
+    assertEquals(EdgeFit.phi(1), 0.8413447, 1e-6);
+    assertEquals(EdgeFit.phi(-1.96), 0.0249979, 1e-6);
+  }
+
+  @Test
+  public void tellsASmearFromDefocusByItsDirection() {
+    List<SharpnessMeasure.Edge> smeared = new ArrayList<>();
+    List<SharpnessMeasure.Edge> defocused = new ArrayList<>();
+    for (int degrees = 0; degrees < 180; degrees += 3) {
+      // A smear of 14 px along 30 degrees over a lens blur of 0.8 px.
+      double along = Math.cos(Math.toRadians(degrees - 30));
+      double variance = 0.64 + 14 * 14 / 12.0 * along * along;
+      smeared.add(new SharpnessMeasure.Edge(Math.sqrt(variance), degrees));
+      defocused.add(new SharpnessMeasure.Edge(4, degrees));
+    }
+    Readings.Motion motion = SmearFit.of(smeared);
+    assertEquals(motion.lengthPx(), 14, 14 * 0.15);
+    assertEquals(motion.angleDegrees(), 30, 5.0);
+    assertNull(SmearFit.of(defocused));
+  }
+
+  /** An edge whose normal points along {@code degrees}; linear light from low to high. */
+  static EncodedImage edge(int side, double sigma, double degrees, double low, double high) {
+    byte[] rgb = new byte[3 * side * side];
+    double cos = Math.cos(Math.toRadians(degrees));
+    double sin = Math.sin(Math.toRadians(degrees));
+    for (int y = 0; y < side; y++) {
+      for (int x = 0; x < side; x++) {
+        double t = (x - side / 2.0) * cos + (y - side / 2.0) * sin;
+        double light = low + (high - low) * EdgeFit.phi(t / sigma);
+        for (int channel = 0; channel < 3; channel++) {
+          rgb[3 * (y * side + x) + channel] = (byte) Srgb.encode8((float) light);
+        }
+      }
+    }
+    return new EncodedImage(side, side, rgb);
+  }
+}

@@ -1,0 +1,118 @@
+package app.istante.core.verdict;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertNotNull;
+import static org.testng.Assert.assertNull;
+import static org.testng.Assert.assertTrue;
+
+import app.istante.core.rules.Finding;
+import app.istante.core.rules.RuleBook;
+import app.istante.core.rules.RuleBooks;
+import org.testng.annotations.Test;
+
+public class JudgeTest {
+  private static final RuleBook STRICT = RuleBooks.shipped().get(0);
+
+  @Test
+  public void readyWhenAllMustsHold() {
+    Judgement judgement = Judge.judge(Sample.good().build(), STRICT, "lead");
+    assertEquals(judgement.verdict(), Verdict.Ready, judgement.findings().toString());
+    assertTrue(judgement.remedies().isEmpty());
+    assertNotNull(judgement.finishPlan());
+  }
+
+  /** Code 226 is 0.27 stop under 250; the product bears 0.5. */
+  @Test
+  public void mendWhenTheProductBearsTheLift() {
+    Judgement judgement =
+        Judge.judge(Sample.good().ground(230, 226, 0).liftAllowed(0.5).build(), STRICT, "lead");
+    assertEquals(judgement.verdict(), Verdict.Mend);
+    // log2(lin(250) / lin(226)) = log2(0.956 / 0.759) = 0.33, and a little reserve.
+    assertEquals(judgement.finishPlan().liftStops(), 0.37, 0.02);
+    // The reserve of 0.04 stop brings it to 0.956 * 2^0.04 = 0.983, which is code 253.
+    assertEquals(judgement.finishPlan().predicted().get("backdrop.low5"), 253, 0.7);
+    assertTrue(judgement.remedies().get(0).inFinishing());
+  }
+
+  @Test
+  public void reshootWhenItDoesNot() {
+    Judgement judgement =
+        Judge.judge(Sample.good().ground(200, 190, 0).liftAllowed(0.2).build(), STRICT, "lead");
+    assertEquals(judgement.verdict(), Verdict.Reshoot);
+    assertNull(judgement.finishPlan().liftStops());
+    assertTrue(
+        judgement.remedies().get(0).text().contains("ground lamp at 70 cm"),
+        judgement.remedies().get(0).text());
+  }
+
+  @Test
+  public void blurIsNeverMended() {
+    Judgement judgement = Judge.judge(Sample.good().blur(4).build(), STRICT, "lead");
+    assertEquals(judgement.verdict(), Verdict.Reshoot);
+  }
+
+  @Test
+  public void aSmallLeanIsLevelledAndALargeOneIsNot() {
+    Judgement small = Judge.judge(Sample.good().roll(2, 0.9).build(), STRICT, "lead");
+    assertEquals(small.verdict(), Verdict.Mend);
+    assertEquals(small.finishPlan().rotateDegrees(), -2.0);
+    assertEquals(
+        Judge.judge(Sample.good().roll(9, 0.9).build(), STRICT, "lead").verdict(), Verdict.Reshoot);
+  }
+
+  @Test
+  public void aLeanThatIsOnlyGuessedNeverFails() {
+    Judgement judgement = Judge.judge(Sample.good().roll(3, 0.2).build(), STRICT, "lead");
+    assertEquals(judgement.verdict(), Verdict.Ready);
+    Finding lean = finding(judgement, "upright");
+    assertNull(lean.holds());
+    assertTrue(lean.message().contains("look yourself"));
+  }
+
+  /** The limit is 1.8; 1.85 with a band of 0.3 may be either. */
+  @Test
+  public void aReadingTooCloseToCallAsksForALook() {
+    Judgement judgement = Judge.judge(Sample.good().blur(1.85).band(0.3).build(), STRICT, "lead");
+    assertNull(finding(judgement, "sharp").holds());
+    assertEquals(judgement.verdict(), Verdict.Ready);
+  }
+
+  @Test
+  public void aSmallProductIsCroppedWhileThePixelsLast() {
+    Judgement enough =
+        Judge.judge(
+            Sample.good().photo(6000, 4500).box(2000, 1500, 1800, 2200).build(), STRICT, "lead");
+    assertEquals(enough.verdict(), Verdict.Mend);
+    // The box is 2200 high and shall fill 0.86 of a square.
+    assertEquals(enough.finishPlan().crop().height(), 2558, 2.0);
+    assertEquals(enough.finishPlan().widthPx(), 1600);
+    Judgement tooFew =
+        Judge.judge(
+            Sample.good().photo(1600, 1200).box(600, 400, 300, 400).build(), STRICT, "lead");
+    assertEquals(tooFew.verdict(), Verdict.Reshoot);
+    assertTrue(
+        tooFew.remedies().get(0).text().startsWith("Go nearer"), tooFew.remedies().get(0).text());
+  }
+
+  @Test
+  public void aTintIsBalanced() {
+    Judgement judgement =
+        Judge.judge(Sample.good().tint(1, 9).liftAllowed(1).build(), STRICT, "side");
+    assertEquals(judgement.verdict(), Verdict.Mend);
+    assertTrue(judgement.finishPlan().balance().blueGain() > 1.1, "more blue against yellow");
+  }
+
+  @Test
+  public void anotherPlaceJudgesOtherwise() {
+    var grey = Sample.good().ground(205, 195, 0).liftAllowed(0).build();
+    assertEquals(Judge.judge(grey, STRICT, "lead").verdict(), Verdict.Reshoot);
+    assertEquals(Judge.judge(grey, RuleBooks.shipped().get(1), "lead").verdict(), Verdict.Ready);
+  }
+
+  private static Finding finding(Judgement judgement, String rule) {
+    return judgement.findings().stream()
+        .filter(f -> f.rule().equals(rule))
+        .findFirst()
+        .orElseThrow();
+  }
+}

@@ -1,0 +1,138 @@
+package app.istante.core.verdict;
+
+import app.istante.core.image.PhotoFacts;
+import app.istante.core.image.Srgb;
+import app.istante.core.measure.Readings;
+import java.util.List;
+import java.util.Map;
+
+/** Readings put together by hand, starting from a picture with nothing wrong. */
+final class Sample {
+  private int width = 2400;
+  private int height = 2400;
+  private Readings.BoxPx box = new Readings.BoxPx(400, 180, 1600, 2040);
+  private double level = 255;
+  private double low5 = 253;
+  private double nearWhite = 0.97;
+  private double liftAllowed = 0.4;
+  private double blur = 0.8;
+  private double band;
+  private double roll;
+  private double rollConfidence = 0.9;
+  private Double castA = 0.3;
+  private Double castB = 0.4;
+
+  static Sample good() {
+    return new Sample();
+  }
+
+  Sample photo(int widthPx, int heightPx) {
+    width = widthPx;
+    height = heightPx;
+    return this;
+  }
+
+  Sample box(int x, int y, int w, int h) {
+    box = new Readings.BoxPx(x, y, w, h);
+    return this;
+  }
+
+  Sample ground(double levelCode, double low5Code, double nearWhiteShare) {
+    level = levelCode;
+    low5 = low5Code;
+    nearWhite = nearWhiteShare;
+    return this;
+  }
+
+  Sample liftAllowed(double stops) {
+    liftAllowed = stops;
+    return this;
+  }
+
+  Sample blur(double sigmaPx) {
+    blur = sigmaPx * Math.max(1, 2372 / 1600.0);
+    return this;
+  }
+
+  Sample band(double halfWidthPx) {
+    band = halfWidthPx;
+    return this;
+  }
+
+  Sample roll(double degrees, double confidence) {
+    roll = degrees;
+    rollConfidence = confidence;
+    return this;
+  }
+
+  Sample tint(double a, double b) {
+    castA = a;
+    castB = b;
+    return this;
+  }
+
+  Readings build() {
+    PhotoFacts facts =
+        new PhotoFacts(
+            width,
+            height,
+            "JPEG",
+            8,
+            "sRGB (assumed)",
+            92,
+            400_000,
+            "0",
+            1,
+            null,
+            null,
+            new PhotoFacts.Privacy(false, false, false));
+    double liftToWhite =
+        Math.max(0, Math.log(Srgb.decode8(250) / Srgb.decode(low5 / 255)) / Math.log(2));
+    double fillWidth = (double) box.width() / width;
+    double fillHeight = (double) box.height() / height;
+    Readings.Product product =
+        new Readings.Product(
+            true,
+            0.95,
+            box,
+            Math.max(fillWidth, fillHeight),
+            fillHeight,
+            fillWidth,
+            0.3,
+            new Readings.Offset(0, 0),
+            new Readings.Margins(0.1, 0.1, 0.1, 0.1),
+            List.of(),
+            roll,
+            rollConfidence,
+            1,
+            0);
+    Readings.Backdrop backdrop =
+        new Readings.Backdrop(
+            "white",
+            level,
+            low5,
+            0.5,
+            nearWhite,
+            0.0,
+            0.1,
+            0.0,
+            castA,
+            castB,
+            Math.hypot(castA, castB),
+            "neutral",
+            null,
+            null,
+            40.0);
+    return new Readings(
+        facts,
+        product,
+        backdrop,
+        new Readings.Colour(new Readings.Neutral("backdrop", castA, castB)),
+        new Readings.Sharpness(blur, blur, null, null, 1.0),
+        null,
+        new Readings.Exposure(
+            0.0, 0.0, 0.0, 0.0, liftAllowed, 3.0, 50.0, 60.0, liftToWhite, liftAllowed),
+        band == 0 ? Map.of() : Map.of("sharpness.blurSigmaPx", band * 2372 / 1600),
+        List.of());
+  }
+}
