@@ -32,23 +32,23 @@ public record CameraEffects(
 
   private static final double READ_VARIANCE = 1.5e-7;
 
-  CameraEffects level(double level) {
+  public CameraEffects level(double level) {
     return new CameraEffects(level, redGain, blueGain, blurSigmaPx, shakePx, shakeDegrees, iso);
   }
 
-  CameraEffects balance(double red, double blue) {
+  public CameraEffects balance(double red, double blue) {
     return new CameraEffects(groundLevel, red, blue, blurSigmaPx, shakePx, shakeDegrees, iso);
   }
 
-  CameraEffects blur(double sigmaPx) {
+  public CameraEffects blur(double sigmaPx) {
     return new CameraEffects(groundLevel, redGain, blueGain, sigmaPx, shakePx, shakeDegrees, iso);
   }
 
-  CameraEffects shake(double lengthPx, double degrees) {
+  public CameraEffects shake(double lengthPx, double degrees) {
     return new CameraEffects(groundLevel, redGain, blueGain, blurSigmaPx, lengthPx, degrees, iso);
   }
 
-  CameraEffects iso(int value) {
+  public CameraEffects iso(int value) {
     return new CameraEffects(
         groundLevel, redGain, blueGain, blurSigmaPx, shakePx, shakeDegrees, value);
   }

@@ -12,6 +12,7 @@ import app.istante.core.measure.Readings;
 import app.istante.core.rules.RuleBook;
 import app.istante.core.verdict.Judge;
 import app.istante.core.verdict.Judgement;
+import app.istante.server.jobs.SlowWork;
 import app.istante.server.picture.PictureStore;
 import app.istante.server.picture.Previews;
 import app.istante.server.rulebook.RuleBookShelf;
@@ -19,6 +20,7 @@ import app.istante.server.shoot.ShootService;
 import app.istante.server.support.ShootEvents;
 import app.istante.server.take.Take;
 import app.istante.server.take.TakeRepository;
+import app.istante.server.take.TakeService;
 import app.istante.server.take.TakeState;
 import java.io.IOException;
 import java.time.Clock;
@@ -33,7 +35,7 @@ import org.springframework.transaction.support.TransactionTemplate;
  * judging is arithmetic on stored readings and is done again whenever the role or the rules change.
  */
 @Service
-public class CheckService {
+public class CheckService implements SlowWork {
   /** A photo seen by nobody yet is judged as a lead picture: the strictest. */
   private static final String ROLE_WHILE_UNASSIGNED = RuleBook.LEAD;
 
@@ -70,8 +72,14 @@ public class CheckService {
     this.clock = clock;
   }
 
-  /** Idempotent: a take that is measured already, or gone, is left alone. */
-  public void measure(long takeId) throws IOException {
+  @Override
+  public String name() {
+    return SlowWork.CHECK;
+  }
+
+  /** Measures a take; one that is measured already, or gone, is left alone. */
+  @Override
+  public void run(long takeId) throws IOException {
     Take take = takes.findById(takeId).orElse(null);
     if (take == null || take.state() != TakeState.WAITING) {
       return;
@@ -109,9 +117,14 @@ public class CheckService {
     take.measured();
   }
 
-  /** Judges a measured take again from its readings; pixels are not looked at. */
+  @EventListener
   @Transactional
-  public void judgeAgain(long takeId) {
+  void roleChanged(TakeService.RoleChanged change) {
+    judgeAgain(change.takeId());
+  }
+
+  /** Judges a measured take again from its readings; pixels are not looked at. */
+  private void judgeAgain(long takeId) {
     checks
         .findById(takeId)
         .ifPresent(

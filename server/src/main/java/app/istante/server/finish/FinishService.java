@@ -15,6 +15,7 @@ import app.istante.core.verdict.Judge;
 import app.istante.core.verdict.Judgement;
 import app.istante.server.check.CheckService;
 import app.istante.server.jobs.JobQueue;
+import app.istante.server.jobs.SlowWork;
 import app.istante.server.picture.PictureStore;
 import app.istante.server.picture.Previews;
 import app.istante.server.rulebook.RuleBookShelf;
@@ -33,7 +34,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** Makes finals from chosen takes and checks them like any other picture. */
 @Service
-public class FinishService {
+public class FinishService implements SlowWork {
   private final TakeRepository takes;
   private final FinalPictureRepository finals;
   private final CheckService checks;
@@ -93,8 +94,14 @@ public class FinishService {
     }
   }
 
-  /** Idempotent: makes the final that is waiting, if it still is. */
-  public void make(long takeId) throws IOException {
+  @Override
+  public String name() {
+    return SlowWork.FINISH;
+  }
+
+  /** Makes the final of a take from its plan; made twice, it is the same file. */
+  @Override
+  public void run(long takeId) throws IOException {
     Take take = takes.findById(takeId).orElse(null);
     FinalPicture wanted = finals.findById(takeId).orElse(null);
     Judgement judgement = checks.judgement(takeId).orElse(null);

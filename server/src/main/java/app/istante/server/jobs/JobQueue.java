@@ -18,11 +18,11 @@ public class JobQueue {
   }
 
   public void check(long takeId) {
-    put(Jobs.CHECK, takeId);
+    put(SlowWork.CHECK, takeId);
   }
 
   public void finish(long takeId) {
-    put(Jobs.FINISH, takeId);
+    put(SlowWork.FINISH, takeId);
   }
 
   private void put(String task, long id) {

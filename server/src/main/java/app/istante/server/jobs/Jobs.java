@@ -1,7 +1,5 @@
 package app.istante.server.jobs;
 
-import app.istante.server.check.CheckService;
-import app.istante.server.finish.FinishService;
 import app.istante.server.support.IstanteProperties;
 import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.SchedulerName;
@@ -11,6 +9,7 @@ import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.Duration;
+import java.util.List;
 import java.util.UUID;
 import javax.sql.DataSource;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -29,26 +28,10 @@ class Jobs {
   private static final Duration HEARTBEAT = Duration.ofSeconds(4);
   private static final Duration POLLING = Duration.ofSeconds(1);
 
-  static final String CHECK = "check-take";
-  static final String FINISH = "finish-take";
-
   @Bean(destroyMethod = "stop")
-  Scheduler scheduler(
-      DataSource database,
-      IstanteProperties properties,
-      CheckService checks,
-      FinishService finish) {
-    OneTimeTask<Void> check =
-        Tasks.oneTime(CHECK)
-            .onFailure(new FailureHandler.MaxRetriesFailureHandler<>(3, retry()))
-            .execute(
-                (instance, context) -> run(() -> checks.measure(Long.parseLong(instance.getId()))));
-    OneTimeTask<Void> make =
-        Tasks.oneTime(FINISH)
-            .onFailure(new FailureHandler.MaxRetriesFailureHandler<>(3, retry()))
-            .execute(
-                (instance, context) -> run(() -> finish.make(Long.parseLong(instance.getId()))));
-    return Scheduler.create(new TransactionAwareDataSourceProxy(database), check, make)
+  Scheduler scheduler(DataSource database, IstanteProperties properties, List<SlowWork> works) {
+    OneTimeTask<?>[] tasks = works.stream().map(Jobs::task).toArray(OneTimeTask<?>[]::new);
+    return Scheduler.create(new TransactionAwareDataSourceProxy(database), tasks)
         .schedulerName(new SchedulerName.Fixed(UUID.randomUUID().toString()))
         .threads(properties.workers())
         .pollingInterval(POLLING)
@@ -67,16 +50,16 @@ class Jobs {
     ready.getApplicationContext().getBean(Scheduler.class).start();
   }
 
-  @FunctionalInterface
-  private interface Work {
-    void run() throws IOException;
-  }
-
-  private static void run(Work work) {
-    try {
-      work.run();
-    } catch (IOException failed) {
-      throw new UncheckedIOException(failed);
-    }
+  private static OneTimeTask<Void> task(SlowWork work) {
+    return Tasks.oneTime(work.name())
+        .onFailure(new FailureHandler.MaxRetriesFailureHandler<>(3, retry()))
+        .execute(
+            (instance, context) -> {
+              try {
+                work.run(Long.parseLong(instance.getId()));
+              } catch (IOException failed) {
+                throw new UncheckedIOException(failed);
+              }
+            });
   }
 }

@@ -1,10 +1,10 @@
 package app.istante.server.take;
 
-import app.istante.server.check.CheckService;
 import app.istante.server.shoot.ShootService;
 import app.istante.server.support.Refused;
 import app.istante.server.support.ShootEvents;
 import java.util.List;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -13,15 +13,22 @@ import org.springframework.transaction.annotation.Transactional;
 public class TakeService {
   private final TakeRepository takes;
   private final ShootService shoots;
-  private final CheckService checks;
+  private final ApplicationEventPublisher publisher;
   private final ShootEvents events;
 
-  TakeService(TakeRepository takes, ShootService shoots, CheckService checks, ShootEvents events) {
+  TakeService(
+      TakeRepository takes,
+      ShootService shoots,
+      ApplicationEventPublisher publisher,
+      ShootEvents events) {
     this.takes = takes;
     this.shoots = shoots;
-    this.checks = checks;
+    this.publisher = publisher;
     this.events = events;
   }
+
+  /** A take has another role now: what was judged must be judged again. */
+  public record RoleChanged(long takeId) {}
 
   public Take take(long id) {
     return takes.findById(id).orElseThrow(() -> Refused.missing("take"));
@@ -37,7 +44,7 @@ public class TakeService {
       }
       take.assign(shotId, shotId == null ? "not assigned" : "you said so");
       takes.flush();
-      checks.judgeAgain(id);
+      publisher.publishEvent(new RoleChanged(id));
       events.changed(take.shootId(), "take", id);
     }
   }

@@ -1,12 +1,13 @@
-package app.istante.server.take;
+package app.istante.server.check;
 
 import app.istante.core.cli.Json;
 import app.istante.core.verdict.Judgement;
-import app.istante.server.check.CheckService;
-import app.istante.server.check.TakeCheck;
-import app.istante.server.check.TakeCheckRepository;
 import app.istante.server.shoot.ShootService;
 import app.istante.server.support.Page;
+import app.istante.server.take.Take;
+import app.istante.server.take.TakeRepository;
+import app.istante.server.take.TakeService;
+import app.istante.server.take.TakeState;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotEmpty;
 import java.time.Instant;

@@ -1,0 +1,127 @@
+package app.istante.journeys;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.time.Duration;
+
+/** The packed application as a process of its own, on a database and a data folder of its own. */
+final class Application implements AutoCloseable {
+  private static final Duration PATIENCE = Duration.ofSeconds(90);
+
+  private final Path data;
+  private final String databaseUrl;
+  private final boolean demo;
+  private final int port;
+  private Process process;
+
+  private Application(Path data, String databaseUrl, boolean demo, int port) {
+    this.data = data;
+    this.databaseUrl = databaseUrl;
+    this.demo = demo;
+    this.port = port;
+  }
+
+  /** Starts on an empty database with this name and an empty folder. */
+  static Application start(String name, boolean demo) throws IOException, SQLException {
+    String base = System.getProperty("istante.db.url", "");
+    if (base.isBlank()) {
+      throw new IllegalStateException("istante.db.url is not set; run with ./istante test");
+    }
+    String url = base.replaceFirst("/istante_test", "/istante_" + name);
+    try (Connection connection = DriverManager.getConnection(url, "istante", "istante")) {
+      connection.createStatement().execute("DROP DATABASE istante_" + name);
+      connection.createStatement().execute("CREATE DATABASE istante_" + name);
+    }
+    int port;
+    try (ServerSocket free = new ServerSocket(0)) {
+      port = free.getLocalPort();
+    }
+    Application application =
+        new Application(Files.createTempDirectory("istante-" + name), url, demo, port);
+    application.run();
+    return application;
+  }
+
+  /** Starts the process, also again after {@link #kill}: same database, same folder. */
+  void run() throws IOException {
+    ProcessBuilder command =
+        new ProcessBuilder(
+            Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+            "-Xmx768m",
+            "-jar",
+            Path.of("../server/target/istante-server.jar").toString());
+    command.environment().put("ISTANTE_DATA", data.toString());
+    command.environment().put("ISTANTE_DB_URL", databaseUrl);
+    command.environment().put("ISTANTE_PORT", Integer.toString(port));
+    command.environment().put("ISTANTE_DEMO", Boolean.toString(demo));
+    process =
+        command.redirectErrorStream(true).redirectOutput(data.resolve("app.log").toFile()).start();
+    long end = System.nanoTime() + PATIENCE.toNanos();
+    HttpClient client = HttpClient.newHttpClient();
+    HttpRequest health = HttpRequest.newBuilder(URI.create(url() + "/actuator/health")).build();
+    while (System.nanoTime() < end) {
+      if (!process.isAlive()) {
+        throw new IllegalStateException(Files.readString(data.resolve("app.log")));
+      }
+      try {
+        if (client.send(health, HttpResponse.BodyHandlers.discarding()).statusCode() == 200) {
+          return;
+        }
+      } catch (IOException notYet) {
+        // It is still starting.
+      } catch (InterruptedException stopped) {
+        throw new IllegalStateException(stopped);
+      }
+      pause();
+    }
+    throw new IllegalStateException("the application did not start in time");
+  }
+
+  String url() {
+    return "http://127.0.0.1:" + port;
+  }
+
+  Path data() {
+    return data;
+  }
+
+  /** Ends the process at once, as a power cut would. */
+  void kill() throws InterruptedException {
+    process.destroyForcibly().waitFor();
+  }
+
+  @Override
+  public void close() {
+    process.destroy();
+    try {
+      process.waitFor();
+      try (var all = Files.walk(data)) {
+        for (Path path : all.sorted(java.util.Comparator.reverseOrder()).toList()) {
+          Files.deleteIfExists(path);
+        }
+      }
+    } catch (IOException failed) {
+      throw new UncheckedIOException(failed);
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  private static void pause() {
+    try {
+      Thread.sleep(200);
+    } catch (InterruptedException stopped) {
+      throw new IllegalStateException(stopped);
+    }
+  }
+}
