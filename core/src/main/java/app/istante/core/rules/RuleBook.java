@@ -44,7 +44,14 @@ public record RuleBook(
   /** Share of the frame's side that the product fills, 0 to 1. */
   public record Fill(double min, double max) {}
 
-  public record Images(int min, int max) {}
+  /**
+   * @param required roles that a listing can't do without; empty where only the number counts
+   */
+  public record Images(int min, int max, List<String> required) {
+    public Images {
+      required = required == null ? List.of() : List.copyOf(required);
+    }
+  }
 
   /** How files are handed over; quality 0 to 1. */
   public record Output(String format, double quality, long maxFileBytes) {}

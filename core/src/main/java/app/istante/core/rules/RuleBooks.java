@@ -98,6 +98,13 @@ public final class RuleBooks {
         "\"images\"",
         "images",
         "needs a min of 1 or more and a max not below it");
+    for (String role : book.images().required()) {
+      try {
+        ShotRole.of(role);
+      } catch (IllegalArgumentException unknown) {
+        throw at(json, "\"required\"", "images.required", "[" + role + "] is not a role");
+      }
+    }
     require(book.delivery() != null, json, "\"delivery\"", "delivery", "is missing");
     for (String role : List.of(RuleBook.LEAD, RuleBook.OTHER)) {
       require(book.roles().containsKey(role), json, "\"roles\"", "roles." + role, "is missing");
