@@ -115,9 +115,7 @@ export function useShootEvents(id: number): void {
     const source = new EventSource(`/api/shoots/${id}/events`);
     let due: ReturnType<typeof setTimeout> | undefined;
     const takes = new Set<number>();
-    source.addEventListener("change", (event) => {
-      const change = JSON.parse((event as MessageEvent<string>).data) as { takeId?: number };
-      if (change.takeId !== undefined) takes.add(change.takeId);
+    const askAgain = () => {
       // A burst of changes is answered once.
       due ??= setTimeout(() => {
         due = undefined;
@@ -125,6 +123,13 @@ export function useShootEvents(id: number): void {
         for (const take of takes) void queryClient.invalidateQueries({ queryKey: ["take", take] });
         takes.clear();
       }, 150);
+    };
+    // After a break, what changed meanwhile was not told.
+    source.addEventListener("open", askAgain);
+    source.addEventListener("change", (event) => {
+      const change = JSON.parse((event as MessageEvent<string>).data) as { takeId?: number };
+      if (change.takeId !== undefined) takes.add(change.takeId);
+      askAgain();
     });
     return () => {
       clearTimeout(due);

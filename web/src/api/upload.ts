@@ -1,9 +1,17 @@
 import { csrfToken, type Receipt, sentence } from "./client";
 
 /** Files on their way to the server, three at a time, so that the page stays quick. */
-export type UploadProgress = { sent: number; total: number; receipts: Receipt[] };
+export type UploadProgress = {
+  sent: number;
+  total: number;
+  receipts: Receipt[];
+  /** The server does not answer; files are held and sent again when it does. */
+  holding: boolean;
+};
 
 const AT_ONCE = 3;
+const RETRY_MS = 1_500;
+const PATIENCE_MS = 5 * 60_000;
 
 export async function upload(
   shootId: number,
@@ -11,41 +19,79 @@ export async function upload(
   onProgress: (progress: UploadProgress) => void,
   signal: AbortSignal,
 ): Promise<UploadProgress> {
-  const progress: UploadProgress = { sent: 0, total: files.length, receipts: [] };
+  const progress: UploadProgress = { sent: 0, total: files.length, receipts: [], holding: false };
+  const tell = () => onProgress({ ...progress, receipts: [...progress.receipts] });
+  const hold = (holding: boolean) => {
+    if (progress.holding === holding) return;
+    progress.holding = holding;
+    tell();
+  };
   let next = 0;
   const worker = async () => {
     while (next < files.length && !signal.aborted) {
       const file = files[next++]!;
-      progress.receipts.push(await uploadOne(shootId, file, signal));
+      progress.receipts.push(await uploadOne(shootId, file, hold, signal));
       progress.sent++;
-      onProgress({ ...progress, receipts: [...progress.receipts] });
+      tell();
     }
   };
   await Promise.all(Array.from({ length: AT_ONCE }, worker));
   return progress;
 }
 
-async function uploadOne(shootId: number, file: File, signal: AbortSignal): Promise<Receipt> {
+/** Sends one file; while the server is away (it may be starting again) the file is held and retried. */
+async function uploadOne(
+  shootId: number,
+  file: File,
+  hold: (holding: boolean) => void,
+  signal: AbortSignal,
+): Promise<Receipt> {
   const refused = (message: string): Receipt => ({
     fileName: file.name,
     outcome: "refused",
     message,
   });
+  const giveUpAt = Date.now() + PATIENCE_MS;
+  for (;;) {
+    try {
+      const receipt = await send(shootId, file, refused, signal);
+      hold(false);
+      return receipt;
+    } catch {
+      if (signal.aborted) return refused("Stopped before it was sent.");
+      if (!(await readable(file)))
+        return refused("It can't be read any more. Is the card still in?");
+      if (Date.now() > giveUpAt) return refused("It could not be sent; drop it again.");
+      hold(true);
+      await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
+    }
+  }
+}
+
+async function send(
+  shootId: number,
+  file: File,
+  refused: (message: string) => Receipt,
+  signal: AbortSignal,
+): Promise<Receipt> {
+  const body = new FormData();
+  body.append("file", file);
+  const response = await fetch(`/api/shoots/${shootId}/photos`, {
+    method: "POST",
+    headers: { "X-XSRF-TOKEN": csrfToken() },
+    body,
+    signal,
+  });
+  const json: unknown = await response.json();
+  return response.ok ? (json as Receipt) : refused(sentence(json));
+}
+
+async function readable(file: File): Promise<boolean> {
   try {
-    const body = new FormData();
-    body.append("file", file);
-    const response = await fetch(`/api/shoots/${shootId}/photos`, {
-      method: "POST",
-      headers: { "X-XSRF-TOKEN": csrfToken() },
-      body,
-      signal,
-    });
-    const json: unknown = await response.json();
-    return response.ok ? (json as Receipt) : refused(sentence(json));
+    await file.slice(0, 1).arrayBuffer();
+    return true;
   } catch {
-    return refused(
-      signal.aborted ? "Stopped before it was sent." : "It could not be sent; drop it again.",
-    );
+    return false;
   }
 }
 

@@ -1,6 +1,6 @@
 import { useState } from "react";
 
-export function pictureUrl(sha256: string, size: "small" | "large"): string {
+export function pictureUrl(sha256: string, size: "small" | "large" | "full"): string {
   return `/api/pictures/${sha256}/${size}`;
 }
 

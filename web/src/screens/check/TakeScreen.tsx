@@ -105,8 +105,8 @@ export function TakeScreen() {
             aria-label="Every pixel"
           >
             <img
-              src={pictureUrl(take.sha256, "large")}
-              alt={take.fileName}
+              src={pictureUrl(take.sha256, "full")}
+              alt={`${take.fileName}, every pixel`}
               className="max-w-none"
             />
           </div>

@@ -135,7 +135,7 @@ function Intake() {
   const send = async (files: File[]) => {
     if (files.length === 0) return;
     stopper.current = new AbortController();
-    setProgress({ sent: 0, total: files.length, receipts: [] });
+    setProgress({ sent: 0, total: files.length, receipts: [], holding: false });
     setSending(true);
     setProgress(await upload(shoot.id, files, setProgress, stopper.current.signal));
     setSending(false);
@@ -183,6 +183,11 @@ function Intake() {
             <Button onClick={() => stopper.current?.abort()}>Stop</Button>
           </p>
           <Bar done={progress.sent} total={progress.total} label="Photos sent" />
+          {progress.holding && (
+            <p role="alert" className="mt-1 text-[13px]">
+              Istante does not answer. Your photos wait here and are sent when it is back.
+            </p>
+          )}
         </div>
       )}
       {counts.waiting > 0 && (

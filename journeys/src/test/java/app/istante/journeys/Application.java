@@ -95,6 +95,11 @@ final class Application implements AutoCloseable {
     return data;
   }
 
+  /** The running process; another one after each {@link #run}. */
+  long pid() {
+    return process.pid();
+  }
+
   /** Ends the process at once, as a power cut would. */
   void kill() throws InterruptedException {
     process.destroyForcibly().waitFor();

@@ -43,16 +43,8 @@ abstract class Journey {
   @BeforeClass
   void open() throws Exception {
     application = start();
-    playwright =
-        Playwright.create(
-            new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-    browser =
-        playwright
-            .chromium()
-            .launch(
-                new BrowserType.LaunchOptions()
-                    .setExecutablePath(Path.of(System.getProperty("istante.chromium")))
-                    .setArgs(FLAGS));
+    playwright = driver();
+    browser = browser(playwright);
     page = browser.newPage(new Browser.NewPageOptions().setViewportSize(1280, 800));
     page.setDefaultTimeout(PATIENCE_MS);
     PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MS);
@@ -63,6 +55,25 @@ abstract class Journey {
           }
         });
     page.onPageError(complaints::add);
+  }
+
+  static Playwright driver() {
+    return Playwright.create(
+        new Playwright.CreateOptions()
+            .setEnv(
+                Map.of(
+                    "PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1",
+                    "PLAYWRIGHT_NODEJS_PATH", System.getProperty("istante.node"))));
+  }
+
+  /** The machine's own Chromium; none is downloaded. */
+  static Browser browser(Playwright playwright) {
+    return playwright
+        .chromium()
+        .launch(
+            new BrowserType.LaunchOptions()
+                .setExecutablePath(Path.of(System.getProperty("istante.chromium")))
+                .setArgs(FLAGS));
   }
 
   @AfterClass(alwaysRun = true)

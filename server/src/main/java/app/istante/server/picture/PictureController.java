@@ -29,7 +29,7 @@ class PictureController {
   @GetMapping("/{sha256}/{size}")
   ResponseEntity<Resource> preview(@PathVariable String sha256, @PathVariable String size)
       throws IOException {
-    if (!sha256.matches("[0-9a-f]{64}") || !size.matches("small|large")) {
+    if (!sha256.matches("[0-9a-f]{64}") || !size.matches("small|large|full")) {
       throw Refused.missing("picture");
     }
     try {

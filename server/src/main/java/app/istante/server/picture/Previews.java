@@ -10,6 +10,7 @@ import app.istante.server.support.IstanteProperties;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.springframework.stereotype.Component;
 
 /** Small copies for the screen: upright sRGB JPEGs. Derived: they can be deleted and made again. */
@@ -25,10 +26,11 @@ public class Previews {
     this.store = store;
   }
 
-  /** The sizes that screens ask for: in a grid, and large. */
+  /** The sizes that screens ask for: in a grid, large, and every pixel (made when asked for). */
   public enum Size {
     SMALL(420),
-    LARGE(1800);
+    LARGE(1800),
+    FULL(Integer.MAX_VALUE);
 
     private final int longestPx;
 
@@ -45,9 +47,9 @@ public class Previews {
     return file;
   }
 
-  /** Makes both sizes from a photo that is in memory anyway. */
+  /** Makes the sizes that every screen shows from a photo that is in memory anyway. */
   public void makeAll(Photo photo, String sha256) throws IOException {
-    for (Size size : Size.values()) {
+    for (Size size : List.of(Size.SMALL, Size.LARGE)) {
       if (!Files.exists(name(sha256, size))) {
         make(photo, sha256, size);
       }
@@ -55,7 +57,8 @@ public class Previews {
   }
 
   private Path name(String sha256, Size size) {
-    return folder.resolve(sha256.substring(0, 2)).resolve(sha256 + "-" + size.longestPx + ".jpg");
+    String pixels = size == Size.FULL ? "full" : Integer.toString(size.longestPx);
+    return folder.resolve(sha256.substring(0, 2)).resolve(sha256 + "-" + pixels + ".jpg");
   }
 
   private void make(Photo photo, String sha256, Size size) throws IOException {
