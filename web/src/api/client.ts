@@ -14,6 +14,20 @@ export type Measure = Schemas["Measure"];
 export type RuleBook = Schemas["RuleBook"];
 export type FinishView = Schemas["FinishView"];
 export type Receipt = Schemas["Receipt"];
+export type ItemView = Schemas["ItemView"];
+export type ItemFields = Schemas["ItemFields"];
+export type ListPreview = Schemas["ListPreview"];
+export type Words = Schemas["Words"];
+export type PlanView = Schemas["PlanView"];
+export type ItemPlan = Schemas["ItemPlan"];
+export type ShotPlan = Schemas["ShotPlan"];
+export type DayView = Schemas["DayView"];
+export type DaySettings = Schemas["DaySettings"];
+export type DayPlan = Schemas["DayPlan"];
+export type Stretch = Schemas["Stretch"];
+export type RoomSettings = Schemas["RoomSettings"];
+export type DaylightView = Schemas["DaylightView"];
+export type TemplateShot = Schemas["Shot"];
 
 export const queryClient = new QueryClient({
   defaultOptions: { queries: { staleTime: 2_000, retry: 1 } },

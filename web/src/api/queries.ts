@@ -1,6 +1,6 @@
 import { queryOptions, useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { answer, api, queryClient } from "./client";
+import { answer, api, queryClient, type ItemFields, type RoomSettings } from "./client";
 
 /* Keys and fetchers of all server state, each declared once. */
 
@@ -27,18 +27,14 @@ const PAGE = 500;
 export const takesQuery = (id: number) =>
   queryOptions({
     queryKey: ["shoot", id, "takes"],
-    queryFn: async () => {
-      const all = [];
-      for (let page = 0; ; page++) {
-        const one = await answer(
+    queryFn: () =>
+      allPages((page) =>
+        answer(
           api.GET("/api/shoots/{shootId}/takes", {
             params: { path: { shootId: id }, query: { page, size: PAGE } },
           }),
-        );
-        all.push(...one.entries);
-        if (all.length >= one.total || one.entries.length === 0) return all;
-      }
-    },
+        ),
+      ),
   });
 
 export const takeQuery = (id: number) =>
@@ -92,10 +88,75 @@ export const ruleBooksQuery = queryOptions({
   staleTime: Infinity,
 });
 
+/** Every page of a list, one after another. */
+async function allPages<T>(
+  one: (page: number) => Promise<{ entries: T[]; total: number }>,
+): Promise<T[]> {
+  const all: T[] = [];
+  for (let page = 0; ; page++) {
+    const { entries, total } = await one(page);
+    all.push(...entries);
+    if (all.length >= total || entries.length === 0) return all;
+  }
+}
+
 export const itemsQuery = queryOptions({
   queryKey: ["items"],
-  queryFn: () => answer(api.GET("/api/items", { params: { query: { size: PAGE } } })),
+  queryFn: () =>
+    allPages((page) => answer(api.GET("/api/items", { params: { query: { page, size: PAGE } } }))),
 });
+
+export const wordsQuery = queryOptions({
+  queryKey: ["words"],
+  queryFn: () => answer(api.GET("/api/words")),
+  staleTime: Infinity,
+});
+
+export const templatesQuery = queryOptions({
+  queryKey: ["shot-templates"],
+  queryFn: () => answer(api.GET("/api/shot-templates")),
+});
+
+export const planQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["shoot", id, "plan"],
+    queryFn: () =>
+      answer(api.GET("/api/shoots/{shootId}/plan", { params: { path: { shootId: id } } })),
+  });
+
+export const dayQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["shoot", id, "day"],
+    queryFn: () =>
+      answer(api.GET("/api/shoots/{shootId}/day", { params: { path: { shootId: id } } })),
+    refetchInterval: (query) => (query.state.data?.improving ? 1_000 : false),
+  });
+
+export const roomQuery = queryOptions({
+  queryKey: ["room"],
+  queryFn: () => answer(api.GET("/api/room")),
+});
+
+export const placesQuery = queryOptions({
+  queryKey: ["places"],
+  queryFn: () => answer(api.GET("/api/room/places")),
+  staleTime: Infinity,
+});
+
+export const roomCheckQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["shoot", id, "room-check"],
+    queryFn: () =>
+      answer(api.GET("/api/shoots/{shootId}/room-check", { params: { path: { shootId: id } } })),
+  });
+
+export const daylightQuery = (date: string, settings: RoomSettings) =>
+  queryOptions({
+    queryKey: ["daylight", date, settings],
+    queryFn: () =>
+      answer(api.POST("/api/room/daylight", { params: { query: { date } }, body: settings })),
+    staleTime: Infinity,
+  });
 
 export const measuresQuery = queryOptions({
   queryKey: ["measures"],
@@ -160,3 +221,14 @@ export const aim = (shootId: number, shotId: number | undefined) =>
 
 export const makeFinals = (takeIds: number[]) =>
   answer(api.POST("/api/finals", { body: { takeIds } }));
+
+export const saveItems = async (items: ItemFields[]) => {
+  const saved = await answer(api.PUT("/api/items", { body: { items } }));
+  await queryClient.invalidateQueries({ queryKey: ["items"] });
+  return saved;
+};
+
+export const hideItems = async (ids: number[], removed: boolean) => {
+  await answer(api.PUT("/api/items/removed", { body: { ids, removed } }));
+  await queryClient.invalidateQueries({ queryKey: ["items"] });
+};

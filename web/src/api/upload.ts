@@ -10,6 +10,9 @@ export type UploadProgress = {
 };
 
 const AT_ONCE = 3;
+
+/** More than this many at once are a heap from a card, not what was just taken. */
+export const HEAP = 3;
 const RETRY_MS = 1_500;
 const PATIENCE_MS = 5 * 60_000;
 
@@ -30,7 +33,7 @@ export async function upload(
   const worker = async () => {
     while (next < files.length && !signal.aborted) {
       const file = files[next++]!;
-      progress.receipts.push(await uploadOne(shootId, file, hold, signal));
+      progress.receipts.push(await uploadOne(shootId, file, files.length <= HEAP, hold, signal));
       progress.sent++;
       tell();
     }
@@ -43,6 +46,7 @@ export async function upload(
 async function uploadOne(
   shootId: number,
   file: File,
+  oneByOne: boolean,
   hold: (holding: boolean) => void,
   signal: AbortSignal,
 ): Promise<Receipt> {
@@ -54,7 +58,7 @@ async function uploadOne(
   const giveUpAt = Date.now() + PATIENCE_MS;
   for (;;) {
     try {
-      const receipt = await send(shootId, file, refused, signal);
+      const receipt = await send(shootId, file, oneByOne, refused, signal);
       hold(false);
       return receipt;
     } catch {
@@ -71,12 +75,13 @@ async function uploadOne(
 async function send(
   shootId: number,
   file: File,
+  oneByOne: boolean,
   refused: (message: string) => Receipt,
   signal: AbortSignal,
 ): Promise<Receipt> {
   const body = new FormData();
   body.append("file", file);
-  const response = await fetch(`/api/shoots/${shootId}/photos`, {
+  const response = await fetch(`/api/shoots/${shootId}/photos?oneByOne=${oneByOne}`, {
     method: "POST",
     headers: { "X-XSRF-TOKEN": csrfToken() },
     body,

@@ -45,6 +45,16 @@ export function day(iso: string): string {
   });
 }
 
+/** Hours and minutes on the clock of a place, 24 of them, so that columns line up. */
+export function clockTime(time: string | number, zone: string): string {
+  return new Date(time).toLocaleTimeString([], {
+    hour: "2-digit",
+    minute: "2-digit",
+    hourCycle: "h23",
+    timeZone: zone,
+  });
+}
+
 /** The value of a reading by its dotted name, or undefined where it was not measured. */
 export function reading(tree: unknown, dotted: string): number | undefined {
   let node: unknown = tree;

@@ -134,11 +134,18 @@ export function CheckScreen() {
   );
 }
 
+/** Frames that help to sort and to measure; no selling place sees them. */
+const NOT_JUDGED: Partial<Record<TakeView["shows"], string>> = {
+  SLIP: "Slip",
+  CARD: "Colour card",
+  BLANK: "Empty set",
+};
+
 type Group = { title: string; code: string; takes: TakeView[] };
 
 function grouped(takes: TakeView[], shots: ShotView[]): Group[] {
   const groups: Group[] = [];
-  const loose = takes.filter((take) => take.shotId === undefined);
+  const loose = takes.filter((take) => take.shows === "UNKNOWN");
   if (loose.length > 0) groups.push({ title: "Not assigned yet", code: "", takes: loose });
   const order = new Map(shots.map((shot, index) => [shot.id, index]));
   for (const code of new Set(shots.map((shot) => shot.itemCode))) {
@@ -148,6 +155,10 @@ function grouped(takes: TakeView[], shots: ShotView[]): Group[] {
       .filter((take) => take.shotId !== undefined && ids.has(take.shotId))
       .sort((a, b) => order.get(a.shotId!)! - order.get(b.shotId!)!);
     if (its.length > 0) groups.push({ title: own[0]!.itemTitle, code, takes: its });
+  }
+  const others = takes.filter((take) => take.shows !== "UNKNOWN" && take.shotId === undefined);
+  if (others.length > 0) {
+    groups.push({ title: "Slips, cards and the empty set", code: "", takes: others });
   }
   return groups;
 }
@@ -163,7 +174,7 @@ function TakeCard(props: {
   const says =
     take.state === "UNREADABLE"
       ? take.problem
-      : (take.remedy ?? (verdict ? "Nothing to change." : ""));
+      : (take.remedy ?? (verdict ? "Nothing to change." : take.assignedBecause));
   return (
     <div
       data-take={take.fileName}
@@ -180,9 +191,13 @@ function TakeCard(props: {
           <span className="flex items-center gap-2">
             <VerdictMark verdict={verdict} size={20} />
             <span className="font-head font-semibold">
-              {take.state === "UNREADABLE" ? "Can't be read" : verdictWord(verdict)}
+              {take.state === "UNREADABLE"
+                ? "Can't be read"
+                : (NOT_JUDGED[take.shows] ?? verdictWord(verdict))}
             </span>
-            <span className="ml-auto text-[13px] text-soft">{props.role ?? "?"}</span>
+            <span className="ml-auto text-[13px] text-soft">
+              {props.role ?? (take.shows === "UNKNOWN" ? "?" : "")}
+            </span>
           </span>
           <span className="mt-1 line-clamp-2 min-h-[2.6em] text-[13px] leading-snug">{says}</span>
           <span className="figures block truncate pt-1 text-[12px] text-soft">

@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import { Link } from "react-router";
 import type { ShotView, TakeView } from "../../api/client";
 import { aim, refusalsQuery, shotsQuery, takesQuery, useShootChange } from "../../api/queries";
-import { droppedFiles, upload, type UploadProgress } from "../../api/upload";
+import { droppedFiles, HEAP, upload, type UploadProgress } from "../../api/upload";
 import { Bar, Button, Panel, Waiting } from "../../parts/basics";
 import { count } from "../../parts/figures";
 import { useKeys } from "../../parts/keys";
@@ -159,6 +159,9 @@ function Intake() {
       >
         <div>
           <p className="text-lg">Drop photos or a folder here</p>
+          <p className="text-[13px] text-soft">
+            More than {HEAP} at once are sorted by slips, names and the plan's order.
+          </p>
           <Button className="mt-2" onClick={() => picker.current?.click()}>
             Choose files …
           </Button>

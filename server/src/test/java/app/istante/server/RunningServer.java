@@ -151,6 +151,10 @@ abstract class RunningServer extends AbstractTestNGSpringContextTests {
   }
 
   Answer upload(long shoot, String name, byte[] bytes, Long shot) {
+    return uploadWith(shoot, name, bytes, shot == null ? "" : "shotId=" + shot);
+  }
+
+  Answer uploadWith(long shoot, String name, byte[] bytes, String query) {
     String boundary = "----istante";
     ByteArrayOutputStream body = new ByteArrayOutputStream();
     body.writeBytes(
@@ -162,7 +166,7 @@ abstract class RunningServer extends AbstractTestNGSpringContextTests {
             .getBytes(StandardCharsets.UTF_8));
     body.writeBytes(bytes);
     body.writeBytes(("\r\n--" + boundary + "--\r\n").getBytes(StandardCharsets.UTF_8));
-    String path = "/api/shoots/" + shoot + "/photos" + (shot == null ? "" : "?shotId=" + shot);
+    String path = "/api/shoots/" + shoot + "/photos?" + query;
     return send(
         token(
             HttpRequest.newBuilder(uri(path))
@@ -186,7 +190,7 @@ abstract class RunningServer extends AbstractTestNGSpringContextTests {
                 + code
                 + "\",\"title\":\"Thing "
                 + code
-                + "\",\"kind\":\"toy\",\"roles\":["
+                + "\",\"kind\":\"rigid\",\"roles\":["
                 + views
                 + "]}");
     assertEquals(planned.status(), 201, planned.body());

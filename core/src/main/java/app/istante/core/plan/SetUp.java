@@ -97,6 +97,11 @@ public record SetUp(Ground ground, Light light, Reach reach) {
     throw new IllegalArgumentException("set-up [" + id + "] must be ground/light/reach");
   }
 
+  /** A number for slips: hundreds ground, tens light, ones reach. */
+  public int number() {
+    return 100 * ground.ordinal() + 10 * light.ordinal() + reach.ordinal();
+  }
+
   /** In words, as on a slip: "White sheet, soft light from both sides, close up". */
   public String label() {
     String words = ground.label + ", " + light.label + ", " + reach.label;

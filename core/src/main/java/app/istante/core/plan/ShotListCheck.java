@@ -10,29 +10,40 @@ public final class ShotListCheck {
   private ShotListCheck() {}
 
   /**
-   * @param missing roles that the place asks for and nobody planned
+   * @param missing roles that the place asks for and nobody planned, each with its sentence
    * @param wanting how many pictures are wanting, 0 where enough are planned
    * @param beyond how many pictures are too many, 0 where none
-   * @param sentences what to do about it, each a sentence; empty where all is well
+   * @param sentences what else is wrong, each a sentence; empty where nothing is
    */
-  public record Result(List<String> missing, int wanting, int beyond, List<String> sentences) {
+  public record Result(List<Missing> missing, int wanting, int beyond, List<String> sentences) {
     public Result {
       missing = List.copyOf(missing);
       sentences = List.copyOf(sentences);
     }
   }
 
+  /** A role that nobody planned. */
+  public record Missing(String role, String sentence) {}
+
   public static Result of(List<String> plannedRoles, RuleBook book) {
-    List<String> missing = new ArrayList<>(book.images().required());
-    missing.removeAll(plannedRoles);
+    List<Missing> missing = new ArrayList<>();
+    for (String role : book.images().required()) {
+      if (!plannedRoles.contains(role)) {
+        missing.add(
+            new Missing(
+                role,
+                book.name()
+                    + " asks for a "
+                    + role
+                    + " picture: "
+                    + ShotRole.of(role).purpose()
+                    + "."));
+      }
+    }
     int planned = plannedRoles.size();
     int wanting = Math.max(0, book.images().min() - planned);
     int beyond = Math.max(0, planned - book.images().max());
     List<String> sentences = new ArrayList<>();
-    for (String role : missing) {
-      sentences.add(
-          book.name() + " asks for a " + role + " picture: " + ShotRole.of(role).purpose() + ".");
-    }
     if (wanting > missing.size()) {
       sentences.add(
           book.name()

@@ -16,16 +16,16 @@ public final class DemoShop {
 
   /** One thing for sale. */
   public enum Item {
-    WATERING_CAN("SL-01", "Enamel watering can", "household", 158, 275, Products::wateringCan),
-    SPINNING_TOP("SL-02", "Striped wooden spinning top", "toy", 95, 94, Products::spinningTop),
-    EGG_CUP("SL-03", "White porcelain egg cup", "tableware", 62, 50, Products::eggCup),
-    PEPPER_MILL("SL-04", "Steel pepper mill", "tableware", 187, 60, Products::pepperMill),
-    MONEY_BOX("SL-05", "Printed tin money box", "toy", 122, 94, Products::moneyBox),
-    CADDY("SL-06", "Black lacquer caddy", "household", 119, 150, Products::caddy),
-    HAND_BELL("SL-07", "Brass hand bell", "household", 149, 92, Products::handBell),
+    WATERING_CAN("SL-01", "Enamel watering can", "rigid", 158, 275, Products::wateringCan),
+    SPINNING_TOP("SL-02", "Striped wooden spinning top", "rigid", 95, 94, Products::spinningTop),
+    EGG_CUP("SL-03", "White porcelain egg cup", "rigid", 62, 50, Products::eggCup),
+    PEPPER_MILL("SL-04", "Steel pepper mill", "metal", 187, 60, Products::pepperMill),
+    MONEY_BOX("SL-05", "Printed tin money box", "printed", 122, 94, Products::moneyBox),
+    CADDY("SL-06", "Black lacquer caddy", "rigid", 119, 150, Products::caddy),
+    HAND_BELL("SL-07", "Brass hand bell", "metal", 149, 92, Products::handBell),
     PAPERWEIGHT("SL-08", "Glass paperweight", "glass", 62, 78, Products::paperweight),
     TEA_COSY("SL-09", "Knitted tea cosy", "soft", 164, 180, Products::teaCosy),
-    THREAD_SPOOLS("SL-10", "Set of thread spools", "set", 58, 136, Products::threadSpools);
+    THREAD_SPOOLS("SL-10", "Set of thread spools", "parts", 58, 136, Products::threadSpools);
 
     private final String code;
     private final String title;
@@ -59,6 +59,16 @@ public final class DemoShop {
 
     public String kind() {
       return kind;
+    }
+
+    /** Standing, with handles and lids. */
+    public double heightMm() {
+      return heightMm;
+    }
+
+    /** Across, as the lead shows it. */
+    public double widthMm() {
+      return widthMm;
     }
   }
 

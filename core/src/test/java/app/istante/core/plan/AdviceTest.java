@@ -117,9 +117,9 @@ public class AdviceTest {
     assertEquals(
         ShotListCheck.of(List.of("lead", "wear"), book).sentences(), List.of(), "all it wants");
     ShotListCheck.Result bare = ShotListCheck.of(List.of("lead"), book);
-    assertEquals(bare.missing(), List.of("wear"));
+    assertEquals(bare.missing().get(0).role(), "wear");
     assertEquals(bare.wanting(), 1);
-    assertTrue(bare.sentences().get(0).startsWith("Tuttocose asks for a wear picture"));
+    assertTrue(bare.missing().get(0).sentence().startsWith("Tuttocose asks for a wear picture"));
     List<String> many = new java.util.ArrayList<>(List.of("lead", "wear"));
     for (int extra = 0; extra < 8; extra++) {
       many.add("detail");

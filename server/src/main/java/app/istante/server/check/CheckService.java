@@ -9,6 +9,8 @@ import app.istante.core.mask.Outline;
 import app.istante.core.measure.Analysed;
 import app.istante.core.measure.Measurement;
 import app.istante.core.measure.Readings;
+import app.istante.core.plan.slip.SlipCode;
+import app.istante.core.plan.slip.SlipReader;
 import app.istante.core.rules.RuleBook;
 import app.istante.core.verdict.Judge;
 import app.istante.core.verdict.Judgement;
@@ -21,6 +23,7 @@ import app.istante.server.support.ShootEvents;
 import app.istante.server.take.Take;
 import app.istante.server.take.TakeRepository;
 import app.istante.server.take.TakeService;
+import app.istante.server.take.TakeSorting;
 import app.istante.server.take.TakeState;
 import java.io.IOException;
 import java.time.Clock;
@@ -47,6 +50,7 @@ public class CheckService implements SlowWork {
   private final RuleBookShelf ruleBooks;
   private final PictureStore pictures;
   private final Previews previews;
+  private final TakeSorting sorting;
   private final ShootEvents events;
   private final TransactionTemplate transaction;
   private final Clock clock;
@@ -58,6 +62,7 @@ public class CheckService implements SlowWork {
       RuleBookShelf ruleBooks,
       PictureStore pictures,
       Previews previews,
+      TakeSorting sorting,
       ShootEvents events,
       TransactionTemplate transaction,
       Clock clock) {
@@ -67,6 +72,7 @@ public class CheckService implements SlowWork {
     this.ruleBooks = ruleBooks;
     this.pictures = pictures;
     this.previews = previews;
+    this.sorting = sorting;
     this.events = events;
     this.transaction = transaction;
     this.clock = clock;
@@ -93,7 +99,8 @@ public class CheckService implements SlowWork {
           Json.mapper()
               .writeValueAsString(
                   Outline.of(picture.separation(), picture.linear().factor(), OUTLINE_POINTS));
-      transaction.executeWithoutResult(status -> store(takeId, readings, outline));
+      String slip = SlipReader.read(photo.srgb()).map(SlipCode::text).orElse(null);
+      transaction.executeWithoutResult(status -> store(takeId, readings, outline, slip));
     } catch (UnreadablePhotoException unreadable) {
       transaction.executeWithoutResult(
           status -> takes.findById(takeId).orElseThrow().unreadable(unreadable.getMessage()));
@@ -101,8 +108,9 @@ public class CheckService implements SlowWork {
     events.changed(take.shootId(), "check", takeId);
   }
 
-  private void store(long takeId, Readings readings, String outline) {
+  private void store(long takeId, Readings readings, String outline, String slip) {
     Take take = takes.findById(takeId).orElseThrow();
+    take.seen(sorting.instantOf(readings.image().takenAt()), slip);
     TakeCheck check =
         new TakeCheck(
             takeId,
@@ -115,6 +123,8 @@ public class CheckService implements SlowWork {
     checks.flush();
     checks.save(check);
     take.measured();
+    takes.flush();
+    sorting.sort(take.shootId()).forEach(this::judgeAgain);
   }
 
   @EventListener

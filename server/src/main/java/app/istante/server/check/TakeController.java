@@ -57,6 +57,7 @@ class TakeController {
       String sha256,
       String fileName,
       String assignedBecause,
+      app.istante.core.plan.slip.Assignment.Shows shows,
       TakeState state,
       @Nullable String problem,
       boolean chosen,
@@ -114,18 +115,21 @@ class TakeController {
   }
 
   private static TakeView view(Take take, TakeCheck check) {
+    // A slip, a card or the empty set is measured, but no rule of a selling place is for it.
+    TakeCheck judged = take.isPicture() ? check : null;
     return new TakeView(
         take.id(),
         take.shotId(),
         take.sha256(),
         take.fileName(),
         take.assignedBecause(),
+        take.shows(),
         take.state(),
         take.problem(),
         take.chosen(),
         take.arrivedAt(),
         check == null ? null : check.role(),
-        check == null ? null : check.verdict(),
-        check == null ? null : check.remedy());
+        judged == null ? null : judged.verdict(),
+        judged == null ? null : judged.remedy());
   }
 }

@@ -1,7 +1,16 @@
 package app.istante.server.demo;
 
+import app.istante.core.plan.RoomCheck;
+import app.istante.core.plan.ShotTemplate;
+import app.istante.core.plan.daylight.Pane;
+import app.istante.core.plan.daylight.Places;
 import app.istante.core.sim.DemoShop;
 import app.istante.server.intake.IntakeService;
+import app.istante.server.item.ItemFields;
+import app.istante.server.item.ItemService;
+import app.istante.server.plan.PlanService;
+import app.istante.server.room.RoomService;
+import app.istante.server.room.RoomSettings;
 import app.istante.server.shoot.Shoot;
 import app.istante.server.shoot.ShootRepository;
 import app.istante.server.shoot.ShootService;
@@ -10,9 +19,11 @@ import app.istante.server.support.IstanteProperties;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -29,16 +40,25 @@ class DemoLoader {
   private final ShootRepository shoots;
   private final ShootService planning;
   private final IntakeService intake;
+  private final ItemService items;
+  private final PlanService plans;
+  private final RoomService room;
 
   DemoLoader(
       IstanteProperties properties,
       ShootRepository shoots,
       ShootService planning,
-      IntakeService intake) {
+      IntakeService intake,
+      ItemService items,
+      PlanService plans,
+      RoomService room) {
     this.properties = properties;
     this.shoots = shoots;
     this.planning = planning;
     this.intake = intake;
+    this.items = items;
+    this.plans = plans;
+    this.room = room;
   }
 
   @EventListener(ApplicationReadyEvent.class)
@@ -46,6 +66,7 @@ class DemoLoader {
     if (!properties.demo() || shoots.count() > 0) {
       return;
     }
+    Map<String, Long> ids = stock();
     Shoot shoot = planning.create("Soffitta Lumaca, Saturday morning", "fieramonda");
     List<DemoShop.Shot> morning = DemoShop.morning();
     for (DemoShop.Item item : DemoShop.Item.values()) {
@@ -65,9 +86,81 @@ class DemoLoader {
               .map(Shot::id)
               .orElse(null);
       try (InputStream in = getClass().getResourceAsStream("/demo/photos/" + name)) {
-        intake.takeIn(shoot.id(), name, in.readAllBytes(), shotId);
+        intake.takeIn(shoot.id(), name, in.readAllBytes(), shotId, true);
       }
     }
+    room.keep(
+        new RoomSettings(
+            Places.known().get(0),
+            new Pane("Attic window", 90, 45, 780, 1180, 250, 0, 10, Pane.Veil.NONE),
+            1100,
+            true,
+            new RoomCheck.Room(
+                3600, 2900, 1200, 750, "shelf by the door", "crate under the table", false)));
+    Shoot next = planning.create("Soffitta Lumaca, next Saturday", "tuttocose");
+    plans.add(next.id(), List.copyOf(ids.values()), ShotTemplate.SHORT);
     LOG.info("loaded the demo shop with {} takes", morning.size());
+  }
+
+  /** All twelve items; the two last ones have not been photographed yet. */
+  private Map<String, Long> stock() {
+    Map<String, Long> ids = new LinkedHashMap<>();
+    for (DemoShop.Item item : DemoShop.Item.values()) {
+      Detail detail = DETAILS.get(item.code());
+      put(ids, item.code(), item.title(), item.kind(), item.widthMm(), item.heightMm(), detail);
+    }
+    put(ids, "SL-11", "Small abacus", "rigid", 180, 120, new Detail(3400, 620, "fine", ""));
+    put(
+        ids,
+        "SL-12",
+        "Leather-covered spyglass",
+        "rigid",
+        48,
+        310,
+        new Detail(12500, 540, "dark", "Pulls out to 31 cm; the lens is clean."));
+    return ids;
+  }
+
+  private record Detail(long priceCents, double weightG, String traits, String notes) {}
+
+  private static final Map<String, Detail> DETAILS =
+      Map.of(
+          "SL-01", new Detail(4800, 900, "glossy", "Small chip at the spout, shown."),
+          "SL-02", new Detail(1900, 140, "", ""),
+          "SL-03", new Detail(1200, 85, "white,glossy", ""),
+          "SL-04", new Detail(3900, 410, "mirror-like,glossy", ""),
+          "SL-05", new Detail(2600, 210, "printed-text,glossy", "Key included."),
+          "SL-06", new Detail(5200, 380, "dark,glossy", ""),
+          "SL-07", new Detail(4400, 520, "mirror-like", ""),
+          "SL-08", new Detail(3500, 640, "clear", ""),
+          "SL-09", new Detail(2200, 160, "soft", ""),
+          "SL-10", new Detail(1800, 230, "fine", "Five spools."));
+
+  private void put(
+      Map<String, Long> ids,
+      String code,
+      String title,
+      String kind,
+      double widthMm,
+      double heightMm,
+      Detail detail) {
+    ItemFields fields =
+        new ItemFields(
+            null,
+            code,
+            title,
+            kind,
+            widthMm,
+            null,
+            heightMm,
+            detail.weightG(),
+            List.of(detail.traits()),
+            detail.priceCents(),
+            List.of(),
+            false,
+            null,
+            detail.notes(),
+            null);
+    ids.put(code, items.save(List.of(fields)).get(0).id());
   }
 }

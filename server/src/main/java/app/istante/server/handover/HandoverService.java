@@ -16,10 +16,10 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
@@ -74,7 +74,7 @@ public class HandoverService {
         finals.findByTakeIdIn(chosen.values().stream().map(Take::id).toList()).stream()
             .filter(picture -> picture.state() == FinalPicture.State.MADE)
             .collect(Collectors.toMap(FinalPicture::takeId, picture -> picture));
-    Map<String, List<Shot>> byItem = new LinkedHashMap<>();
+    Map<String, List<Shot>> byItem = new TreeMap<>();
     for (Shot shot : shoots.shotsOf(shootId)) {
       byItem.computeIfAbsent(shot.item().code(), code -> new ArrayList<>()).add(shot);
     }
@@ -94,10 +94,13 @@ public class HandoverService {
     List<HandedFile> files = new ArrayList<>();
     List<String> gaps = new ArrayList<>();
     List<Shot> leadFirst = new ArrayList<>(shots);
-    leadFirst.sort(java.util.Comparator.comparing(shot -> !shot.role().equals(RuleBook.LEAD)));
+    leadFirst.sort(java.util.Comparator.comparing(Shot::shotRole));
     for (Shot shot : leadFirst) {
       Take take = chosen.get(shot.id());
       FinalPicture picture = take == null ? null : made.get(take.id());
+      if (picture == null && shot.dropped()) {
+        continue;
+      }
       if (picture == null) {
         gaps.add(
             shot.role() + (take == null ? ": no take chosen yet" : ": chosen, not finished yet"));

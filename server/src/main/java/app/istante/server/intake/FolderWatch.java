@@ -78,7 +78,7 @@ class FolderWatch {
         continue;
       }
       if (now.equals(growing.put(file, now))) {
-        intake.takeIn(shoot.id(), name, Files.readAllBytes(file), null);
+        intake.takeIn(shoot.id(), name, Files.readAllBytes(file), null, true);
         remember(shoot.id(), name, now);
         growing.remove(file);
       }

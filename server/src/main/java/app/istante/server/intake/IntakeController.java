@@ -38,10 +38,11 @@ class IntakeController {
   IntakeService.Receipt takeIn(
       @PathVariable long shootId,
       @RequestPart MultipartFile file,
-      @RequestParam(required = false) Long shotId)
+      @RequestParam(required = false) Long shotId,
+      @RequestParam(defaultValue = "true") boolean oneByOne)
       throws IOException {
     String name = file.getOriginalFilename() == null ? "unnamed" : file.getOriginalFilename();
-    return intake.takeIn(shootId, name, file.getBytes(), shotId);
+    return intake.takeIn(shootId, name, file.getBytes(), shotId, oneByOne);
   }
 
   /** The newest refusals first; at most {@value #REFUSALS_SHOWN}. */

@@ -77,8 +77,10 @@ public class IntakeService {
 
   /**
    * @param shotId what the photos show, if the sender knows; else the name or the aim decides
+   * @param oneByOne it comes straight from the camera, so it shows the shot that one is on; a heap
+   *     of files is sorted by slips, names and the plan's order instead
    */
-  public Receipt takeIn(long shootId, String fileName, byte[] bytes, Long shotId)
+  public Receipt takeIn(long shootId, String fileName, byte[] bytes, Long shotId, boolean oneByOne)
       throws IOException {
     Shoot shoot = shoots.shoot(shootId);
     String name = Path.of(fileName.isBlank() ? "unnamed" : fileName).getFileName().toString();
@@ -94,7 +96,7 @@ public class IntakeService {
       return duplicate(name, known.get());
     }
     pictures.keep(bytes, kind);
-    Placing placing = placing(shoot, name, shotId);
+    Placing placing = placing(shoot, name, shotId, oneByOne);
     try {
       Long id =
           transaction.execute(
@@ -108,6 +110,9 @@ public class IntakeService {
                             sha256,
                             name,
                             clock.instant()));
+                if (shotId != null) {
+                  take.say(shotId);
+                }
                 jobs.check(take.id());
                 events.changed(shootId, "take", take.id());
                 return take.id();
@@ -151,7 +156,7 @@ public class IntakeService {
 
   private record Placing(Long shotId, String because) {}
 
-  private Placing placing(Shoot shoot, String fileName, Long shotId) {
+  private Placing placing(Shoot shoot, String fileName, Long shotId, boolean oneByOne) {
     if (shotId != null) {
       return new Placing(shotId, "you said so");
     }
@@ -159,7 +164,7 @@ public class IntakeService {
     if (byName.isPresent()) {
       return new Placing(byName.get().id(), "its name says so");
     }
-    if (shoot.aimedShotId() != null) {
+    if (oneByOne && shoot.aimedShotId() != null) {
       return new Placing(shoot.aimedShotId(), "it was the shot you were on");
     }
     return new Placing(null, "not assigned");

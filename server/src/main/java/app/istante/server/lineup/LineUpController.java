@@ -77,6 +77,7 @@ class LineUpController {
     for (Take take : takes.findByShootId(shootId)) {
       boolean wanted =
           take.state() == TakeState.MEASURED
+              && take.isPicture()
               && (role == null || take.shotId() != null && checks.roleOf(take).equals(role));
       if (wanted) {
         checks.judgement(take.id()).ifPresent(judgement -> found.put(take, judgement));

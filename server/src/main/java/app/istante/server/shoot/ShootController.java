@@ -167,7 +167,7 @@ class ShootController {
         shot.item().id(),
         shot.item().code(),
         shot.item().title(),
-        shot.item().kind(),
+        shot.item().kind().id(),
         shot.role());
   }
 
@@ -177,17 +177,17 @@ class ShootController {
             """
             SELECT
               (SELECT COUNT(DISTINCT item_id) FROM shot WHERE shoot_id = :id) AS items,
-              (SELECT COUNT(*) FROM shot WHERE shoot_id = :id) AS shots,
+              (SELECT COUNT(*) FROM shot WHERE shoot_id = :id AND NOT dropped) AS shots,
               (SELECT COUNT(*) FROM shot s WHERE shoot_id = :id
-                AND NOT EXISTS (SELECT 1 FROM take t WHERE t.shot_id = s.id))
+                AND NOT dropped AND NOT EXISTS (SELECT 1 FROM take t WHERE t.shot_id = s.id))
                 AS shots_without_take,
               COUNT(t.id) AS takes,
               COALESCE(SUM(t.state = 'WAITING'), 0) AS waiting,
-              COALESCE(SUM(c.verdict = 'Ready'), 0) AS ready,
-              COALESCE(SUM(c.verdict = 'Mend'), 0) AS mend,
-              COALESCE(SUM(c.verdict = 'Reshoot'), 0) AS reshoot,
+              COALESCE(SUM(c.verdict = 'Ready' AND t.shows IN ('SHOT', 'UNKNOWN')), 0) AS ready,
+              COALESCE(SUM(c.verdict = 'Mend' AND t.shows IN ('SHOT', 'UNKNOWN')), 0) AS mend,
+              COALESCE(SUM(c.verdict = 'Reshoot' AND t.shows IN ('SHOT', 'UNKNOWN')), 0) AS reshoot,
               COALESCE(SUM(t.state = 'UNREADABLE'), 0) AS unreadable,
-              COALESCE(SUM(t.shot_id IS NULL AND t.state <> 'UNREADABLE'), 0) AS unassigned,
+              COALESCE(SUM(t.shows = 'UNKNOWN' AND t.state <> 'UNREADABLE'), 0) AS unassigned,
               COALESCE(SUM(t.chosen), 0) AS chosen,
               COALESCE(SUM(t.chosen AND f.state = 'MADE'), 0) AS finals,
               COALESCE(SUM(f.state = 'WAITING'), 0) AS finals_waiting

@@ -1,5 +1,8 @@
 package app.istante.server.shoot;
 
+import app.istante.core.plan.Kind;
+import app.istante.core.plan.ShotTemplate;
+import app.istante.core.rules.ShotRole;
 import app.istante.server.item.Item;
 import app.istante.server.item.ItemRepository;
 import app.istante.server.rulebook.RuleBookShelf;
@@ -11,6 +14,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.context.ApplicationEventPublisher;
@@ -20,25 +24,11 @@ import org.springframework.transaction.annotation.Transactional;
 /** Makes shoots and their plans: which items, which views, in which order. */
 @Service
 public class ShootService {
-  /** Roles a shot may have, as product.md names them; lead is the first picture of a listing. */
-  static final List<String> ROLES =
-      List.of(
-          "lead",
-          "side",
-          "back",
-          "inside",
-          "detail",
-          "mark",
-          "wear",
-          "turn",
-          "scale",
-          "in-use",
-          "packaging");
-
   private final ShootRepository shoots;
   private final ShotRepository shots;
   private final ItemRepository items;
   private final RuleBookShelf ruleBooks;
+  private final ShotTemplates templates;
   private final IstanteProperties properties;
   private final ShootEvents events;
   private final ApplicationEventPublisher publisher;
@@ -49,6 +39,7 @@ public class ShootService {
       ShotRepository shots,
       ItemRepository items,
       RuleBookShelf ruleBooks,
+      ShotTemplates templates,
       IstanteProperties properties,
       ShootEvents events,
       ApplicationEventPublisher publisher,
@@ -57,6 +48,7 @@ public class ShootService {
     this.shots = shots;
     this.items = items;
     this.ruleBooks = ruleBooks;
+    this.templates = templates;
     this.properties = properties;
     this.events = events;
     this.publisher = publisher;
@@ -100,30 +92,69 @@ public class ShootService {
   /** Adds an item (known by its code, or new) with the views wanted of it. */
   @Transactional
   public List<Shot> plan(long shootId, String code, String title, String kind, List<String> roles) {
-    Shoot shoot = shoot(shootId);
-    for (String role : roles) {
-      if (!ROLES.contains(role)) {
-        throw Refused.conflict(
-            "no-such-role", "A shot can be " + String.join(", ", ROLES) + "; not " + role + ".");
-      }
-    }
     Item item =
         items
             .findByCode(code.strip())
             .orElseGet(
                 () ->
                     items.save(
-                        new Item(code.strip(), title.strip(), kind.strip(), clock.instant())));
+                        new Item(code.strip(), title.strip(), kindOf(kind), clock.instant())));
+    List<ShotTemplate.Shot> views = new ArrayList<>();
+    for (String role : roles) {
+      views.add(templates.view(item.kind(), roleOf(role)));
+    }
+    return plan(shootId, item, views);
+  }
+
+  /** Adds these views of an item behind what is planned. */
+  @Transactional
+  public List<Shot> plan(long shootId, Item item, List<ShotTemplate.Shot> views) {
+    Shoot shoot = shoot(shootId);
     List<Shot> before = shotsOf(shootId);
     int place = before.stream().mapToInt(Shot::place).max().orElse(-1) + 1;
-    for (String role : roles) {
-      shots.save(new Shot(shootId, item, role, place++));
+    for (ShotTemplate.Shot view : views) {
+      shots.save(new Shot(shootId, item, view, place++));
     }
-    if (shoot.aimedShotId() == null && before.isEmpty()) {
+    if (shoot.aimedShotId() == null && before.isEmpty() && !views.isEmpty()) {
       shoot.aimAt(shotsOf(shootId).get(0).id());
     }
     events.changed(shootId, "plan", null);
     return shotsOf(shootId);
+  }
+
+  private static Kind kindOf(String kind) {
+    try {
+      return Kind.of(kind.strip());
+    } catch (IllegalArgumentException unknown) {
+      throw Refused.conflict(
+          "no-such-kind", "A thing can be of the kinds " + Kind.ids() + "; not " + kind + ".");
+    }
+  }
+
+  private static ShotRole roleOf(String role) {
+    try {
+      return ShotRole.of(role);
+    } catch (IllegalArgumentException unknown) {
+      throw Refused.conflict("no-such-role", unknown.getMessage());
+    }
+  }
+
+  /** The shots in another order; ids that are not named keep theirs, behind. */
+  @Transactional
+  public void order(long shootId, List<Long> ids) {
+    int place = 0;
+    for (Long id : ids) {
+      Shot shot = shot(id);
+      if (shot.shootId().equals(shootId)) {
+        shot.moveTo(place++);
+      }
+    }
+    for (Shot shot : shotsOf(shootId)) {
+      if (!ids.contains(shot.id())) {
+        shot.moveTo(place++);
+      }
+    }
+    events.changed(shootId, "plan", null);
   }
 
   @Transactional
@@ -137,6 +168,7 @@ public class ShootService {
       shoot.aimAt(null);
     }
     shots.delete(shot);
+    shots.flush();
     events.changed(shootId, "plan", null);
   }
 

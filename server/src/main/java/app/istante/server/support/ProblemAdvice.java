@@ -25,12 +25,39 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     return problem(refused.status(), refused.type(), refused.getMessage());
   }
 
+  @ExceptionHandler(IllegalArgumentException.class)
+  ProblemDetail refusedByTheRules(IllegalArgumentException wrong) {
+    return wrong.getStackTrace()[0].getClassName().startsWith("app.istante.core.")
+        ? problem(HttpStatus.BAD_REQUEST, "not-possible", wrong.getMessage())
+        : unexpected(wrong);
+  }
+
   @ExceptionHandler(OptimisticLockingFailureException.class)
   ProblemDetail changedMeanwhile() {
     return problem(
         HttpStatus.CONFLICT,
         "changed-meanwhile",
         "This was changed elsewhere a moment ago. Look again, then repeat it.");
+  }
+
+  /** The job's own rules refuse a value in a sentence of their own. */
+  @Override
+  protected ResponseEntity<Object> handleHttpMessageNotReadable(
+      org.springframework.http.converter.HttpMessageNotReadableException wrong,
+      HttpHeaders headers,
+      HttpStatusCode status,
+      WebRequest request) {
+    Throwable cause = wrong;
+    while (cause.getCause() != null && !(cause instanceof IllegalArgumentException)) {
+      cause = cause.getCause();
+    }
+    boolean ours =
+        cause instanceof IllegalArgumentException
+            && cause.getStackTrace()[0].getClassName().startsWith("app.istante.core.");
+    String sentence =
+        ours ? cause.getMessage() : "Istante does not understand what was sent. Reload the page.";
+    return ResponseEntity.badRequest()
+        .body(problem(HttpStatus.BAD_REQUEST, "not-understood", sentence));
   }
 
   @ExceptionHandler(Exception.class)

@@ -1,5 +1,6 @@
 package app.istante.server.take;
 
+import app.istante.core.plan.slip.Assignment;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -36,6 +37,14 @@ public class Take {
   private String problem;
   private boolean chosen;
   private Instant arrivedAt;
+  private Instant takenAt;
+  private String slip;
+
+  @Enumerated(EnumType.STRING)
+  @JdbcTypeCode(SqlTypes.VARCHAR)
+  private Assignment.Shows shows;
+
+  private boolean saidSo;
   @Version private long version;
 
   protected Take() {}
@@ -47,6 +56,7 @@ public class Take {
     this.sha256 = sha256;
     this.fileName = name;
     this.state = TakeState.WAITING;
+    this.shows = shotId == null ? Assignment.Shows.UNKNOWN : Assignment.Shows.SHOT;
     this.arrivedAt = at;
   }
 
@@ -103,7 +113,47 @@ public class Take {
     chosen = false;
   }
 
-  void assign(Long to, String because) {
+  /** What it shows: a shot, a slip, the colour card, the empty set, or nobody knows. */
+  public Assignment.Shows shows() {
+    return shows;
+  }
+
+  /** Whether it shows something for sale, as far as is known: not a slip, card or empty set. */
+  public boolean isPicture() {
+    return shows == Assignment.Shows.SHOT || shows == Assignment.Shows.UNKNOWN;
+  }
+
+  /** Whether a person decided what it shows; nothing else changes that. */
+  public boolean saidSo() {
+    return saidSo;
+  }
+
+  /** When the camera took it, or null. */
+  public Instant takenAt() {
+    return takenAt;
+  }
+
+  /** The text of a slip that it shows, or null. */
+  public String slip() {
+    return slip;
+  }
+
+  public void seen(Instant at, String slipText) {
+    takenAt = at;
+    slip = slipText;
+  }
+
+  /** A person says what it shows; null takes the saying back. */
+  public void say(Long to) {
+    saidSo = to != null;
+    assign(
+        to == null ? Assignment.Shows.UNKNOWN : Assignment.Shows.SHOT,
+        to,
+        to == null ? "not assigned" : "you said so");
+  }
+
+  public void assign(Assignment.Shows what, Long to, String because) {
+    shows = what;
     shotId = to;
     assignedBecause = because;
     if (to == null) {

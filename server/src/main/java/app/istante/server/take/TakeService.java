@@ -42,7 +42,7 @@ public class TakeService {
       if (shotId != null && !shoots.shot(shotId).shootId().equals(take.shootId())) {
         throw Refused.conflict("other-shoot", "That shot belongs to another shoot.");
       }
-      take.assign(shotId, shotId == null ? "not assigned" : "you said so");
+      take.say(shotId);
       takes.flush();
       publisher.publishEvent(new RoleChanged(id));
       events.changed(take.shootId(), "take", id);

@@ -82,9 +82,9 @@ public final class Daylight {
       Sun sun = Sun.at(place, at.plus(Duration.between(at, next).dividedBy(2)));
       boolean up = sun.isUp();
       if (up && !wasUp) {
-        rise = at;
+        rise = crossing(place, at.minus(step), at.plus(step));
       } else if (!up && wasUp) {
-        set = at;
+        set = crossing(place, at.minus(step), at.plus(step));
       }
       wasUp = up;
       extend(spans, quality(pane, light, sun), at, next, light, sun);
@@ -94,6 +94,22 @@ public final class Daylight {
       }
     }
     return new Day(date, rise, set, spans, low);
+  }
+
+  /** The moment between two in which the sun rises or sets, to a second or two. */
+  private static Instant crossing(Place place, Instant from, Instant to) {
+    boolean before = Sun.at(place, from).isUp();
+    Instant low = from;
+    Instant high = to;
+    while (Duration.between(low, high).toSeconds() > 1) {
+      Instant middle = low.plus(Duration.between(low, high).dividedBy(2));
+      if (Sun.at(place, middle).isUp() == before) {
+        low = middle;
+      } else {
+        high = middle;
+      }
+    }
+    return high;
   }
 
   private static Quality quality(Pane pane, TableLight light, Sun sun) {

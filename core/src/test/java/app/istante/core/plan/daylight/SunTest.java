@@ -87,6 +87,19 @@ public class SunTest {
   }
 
   @Test
+  public void theSunRisesAndSetsWhenItsUpperLimbCrossesTheHorizon() {
+    // By the reference above: the moments when the geometric altitude is -0.833 degrees.
+    Place rome = new Place("Rome", 41.9, 12.5, "Europe/Rome");
+    Pane pane = new Pane("North", 0, 90, 1000, 1200, 100, 0, 0, Pane.Veil.NONE);
+    TableLight light = new TableLight(pane, 800);
+    for (String date : new String[] {"2026-01-10", "2026-06-21", "2026-11-28"}) {
+      Daylight.Day day = Daylight.of(rome, LocalDate.parse(date), pane, light);
+      assertEquals(horizontalDeg(day.sunrise(), 41.9, 12.5)[1], -0.833, 0.05, "rise " + date);
+      assertEquals(horizontalDeg(day.sunset(), 41.9, 12.5)[1], -0.833, 0.05, "set " + date);
+    }
+  }
+
+  @Test
   public void clockChangesGiveDaysOf23And25Hours() {
     Place rome = new Place("Rome", 41.9, 12.5, "Europe/Rome");
     Pane pane = new Pane("North", 0, 90, 1000, 1200, 100, 0, 0, Pane.Veil.NONE);
