@@ -199,9 +199,17 @@ export function useShootEvents(id: number): void {
   }, [id]);
 }
 
-/** A change on the server, after which everything of the shoot is asked for again. */
-export function useShootChange<Input>(shootId: number, run: (input: Input) => Promise<unknown>) {
+/**
+ * A change on the server, after which everything of the shoot is asked for again. Changes with the
+ * same scope wait for one another.
+ */
+export function useShootChange<Input>(
+  shootId: number,
+  run: (input: Input) => Promise<unknown>,
+  scope?: string,
+) {
   return useMutation({
+    ...(scope && { scope: { id: `${scope}-${shootId}` } }),
     mutationFn: run,
     onSettled: async () => {
       await queryClient.invalidateQueries({ queryKey: ["shoot", shootId] });

@@ -35,7 +35,7 @@ export function Frame() {
       >
         Skip to the screen
       </a>
-      <header className="border-b border-line">
+      <header className="border-b border-line print:hidden">
         <div className="mx-auto flex max-w-[1500px] items-center gap-6 px-6 py-2">
           <Link
             to="/"

@@ -57,7 +57,7 @@ export const STATIONS: Station[] = [
 
 export function StationLine({ shoot }: { shoot: ShootView }) {
   return (
-    <nav aria-label="Stations of this shoot" className="relative">
+    <nav aria-label="Stations of this shoot" className="relative print:hidden">
       <div className="absolute top-[9px] right-[8.3%] left-[8.3%] h-0.5 bg-line" aria-hidden />
       <ol className="relative grid grid-cols-6">
         {STATIONS.map((station) => (

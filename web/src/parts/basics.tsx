@@ -5,19 +5,26 @@ import { useId } from "react";
 
 type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & { main?: boolean; keyName?: string };
 
+const SHAPE =
+  "inline-flex min-h-10 items-center justify-center gap-2 rounded-md border px-4 font-medium";
+const QUIET = "bg-panel text-ink border-line hover:border-ink";
+
 export function Button({ main = false, keyName, className = "", children, ...rest }: ButtonProps) {
-  const look = main
-    ? "bg-accent text-on-accent border-accent hover:brightness-110"
-    : "bg-panel text-ink border-line hover:border-ink";
+  const look = main ? "bg-accent text-on-accent border-accent hover:brightness-110" : QUIET;
   return (
-    <button
-      type="button"
-      className={`inline-flex min-h-10 items-center justify-center gap-2 rounded-md border px-4 font-medium disabled:opacity-45 ${look} ${className}`}
-      {...rest}
-    >
+    <button type="button" className={`${SHAPE} disabled:opacity-45 ${look} ${className}`} {...rest}>
       {children}
       {keyName && <Key name={keyName} on={main} />}
     </button>
+  );
+}
+
+/** A file to fetch, looking like what one presses. */
+export function FileLink(props: { href: string; children: ReactNode; className?: string }) {
+  return (
+    <a href={props.href} className={`${SHAPE} ${QUIET} ${props.className ?? ""}`}>
+      {props.children}
+    </a>
   );
 }
 

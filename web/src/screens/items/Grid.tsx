@@ -27,9 +27,12 @@ export function Grid(props: {
   const rows = items.length + 1;
   const itemAt = (row: number) => items[row]?.fields ?? fresh;
 
+  const refocus = useRef(false);
   useEffect(() => {
-    // Focus follows the place only while the grid has it: opening the screen steals nothing.
-    if (!editing && grid.current?.contains(document.activeElement)) {
+    // Focus follows the place while the grid has it, or had it until a key ended the editing.
+    const has = refocus.current || grid.current?.contains(document.activeElement);
+    if (!editing && grid.current && has) {
+      refocus.current = false;
       grid.current
         .querySelector<HTMLElement>(`[data-cell="${place.row}:${place.column}"]`)
         ?.focus();
@@ -46,12 +49,13 @@ export function Grid(props: {
     const column = columns[at.column]!;
     setPlace(at);
     const item = itemAt(at.row);
-    const shown = column.options ? item.kind : column.show(item);
+    const shown = column.choice ? column.choice(item) : column.show(item);
     setEditing({ ...at, text: text ?? shown });
   };
 
-  const finish = (text: string, down: number, right: number) => {
+  const finish = (text: string, down: number, right: number, byKey: boolean) => {
     if (!editing) return;
+    refocus.current = byKey;
     const column = columns[editing.column]!;
     const before = itemAt(editing.row);
     const after = column.take(before, text);
@@ -99,14 +103,14 @@ export function Grid(props: {
     event.stopPropagation();
   };
 
-  const template = `40px ${columns.map((column) => column.width).join(" ")} 108px`;
+  const template = `40px ${columns.map((column) => column.width).join(" ")} 112px`;
   return (
     <div
       ref={grid}
       role="grid"
       aria-label="Items"
       aria-rowcount={rows + 1}
-      className="min-w-[1080px] overflow-clip rounded-lg border border-line bg-panel"
+      className="min-w-[1150px] overflow-clip rounded-lg border border-line bg-panel"
       onKeyDown={onKeyDown}
       onPaste={(event) => {
         const text = event.clipboardData.getData("text/plain");
@@ -159,7 +163,10 @@ export function Grid(props: {
           onBegin={begin}
           onPlace={setPlace}
           onFinish={finish}
-          onCancel={() => setEditing(undefined)}
+          onCancel={() => {
+            refocus.current = true;
+            setEditing(undefined);
+          }}
         />
       ))}
     </div>
@@ -178,7 +185,7 @@ type RowProps = {
   onPick: (id: number, yes: boolean) => void;
   onBegin: (at: Place) => void;
   onPlace: (at: Place) => void;
-  onFinish: (text: string, down: number, right: number) => void;
+  onFinish: (text: string, down: number, right: number, byKey: boolean) => void;
   onCancel: () => void;
 };
 
@@ -226,14 +233,25 @@ const Row = memo(
             ) : (
               <span
                 className={`block truncate ${isNew && column.show(item) === "" ? "text-soft" : ""}`}
+                title={column.show(item)}
               >
+                {column.id === "title" && item.referenceColour && (
+                  <span
+                    aria-hidden
+                    className="mr-1.5 inline-block size-3 rounded-full border border-ink/40 align-[-1px]"
+                    style={{ backgroundColor: item.referenceColour }}
+                  />
+                )}
                 {isNew && index === 0 && item.code === "" ? "+ code" : column.show(item)}
               </span>
             )}
           </div>
         ))}
-        <span role="gridcell" className="px-2 py-2 text-soft">
+        <span role="gridcell" className="truncate px-2 py-2 text-soft">
           {props.state ?? ""}
+          {item.listBy && props.state !== "listed" && (
+            <span className="block text-[12px] text-mend">by {item.listBy.slice(5)}</span>
+          )}
         </span>
       </div>
     );
@@ -251,16 +269,16 @@ const Row = memo(
 function CellEditor(props: {
   column: GridColumn;
   text: string;
-  onFinish: (text: string, down: number, right: number) => void;
+  onFinish: (text: string, down: number, right: number, byKey: boolean) => void;
   onCancel: () => void;
 }) {
   const { column } = props;
   const [text, setText] = useState(props.text);
   const done = useRef(false);
-  const end = (value: string, down: number, right: number) => {
+  const end = (value: string, down: number, right: number, byKey = true) => {
     if (done.current) return;
     done.current = true;
-    props.onFinish(value, down, right);
+    props.onFinish(value, down, right, byKey);
   };
   const onKeyDown = (event: React.KeyboardEvent) => {
     event.stopPropagation();
@@ -284,7 +302,7 @@ function CellEditor(props: {
         setText(event.target.value);
         end(event.target.value, 0, 0);
       }}
-      onBlur={() => end(text, 0, 0)}
+      onBlur={() => end(text, 0, 0, false)}
       onKeyDown={onKeyDown}
     >
       {column.options.map((option) => (
@@ -300,7 +318,7 @@ function CellEditor(props: {
       className={`${look} ${column.numeric ? "text-right" : ""}`}
       value={text}
       onChange={(event) => setText(event.target.value)}
-      onBlur={() => end(text, 0, 0)}
+      onBlur={() => end(text, 0, 0, false)}
       onKeyDown={onKeyDown}
     />
   );

@@ -32,7 +32,11 @@ export function ItemsScreen() {
     { key: "l", label: "Bring in a list", run: () => setList("") },
     { key: "i", label: "Centimetres or inches", run: switchUnits },
   ]);
-  const columns = useMemo(() => (words ? gridColumns(units, words) : []), [units, words]);
+  const { data: books } = useQuery(ruleBooksQuery);
+  const columns = useMemo(
+    () => (words && books ? gridColumns(units, words, books) : []),
+    [units, words, books],
+  );
   const shown = useMemo(() => {
     const wanted = search.trim().toLowerCase();
     return (data ?? []).filter(
@@ -55,7 +59,7 @@ export function ItemsScreen() {
       }),
     [],
   );
-  if (!data || !words) return <Waiting error={error} />;
+  if (!data || !words || !books) return <Waiting error={error} />;
   const save = (before: ItemFields | undefined, after: ItemFields) => {
     let made: number | undefined;
     void decide(
@@ -189,17 +193,45 @@ function ManyBar({ items, onDone }: { items: ItemFields[]; onDone: () => void })
         }}
       />
       <Choice
-        label="Where the selected items are sold"
+        label="A place where the selected items are sold, on or off"
         value={undefined}
         placeholder="sold at"
-        options={[
-          { value: ALL, label: "as the shoot says" },
-          ...(books ?? []).map((book) => ({ value: book.id, label: book.name })),
-        ]}
-        onChange={(book) =>
-          change(`sold at ${book}`, (item) => ({ ...item, soldAt: book === ALL ? [] : [book] }))
-        }
+        options={(books ?? []).map((book) => ({ value: book.id, label: book.name }))}
+        onChange={(book) => {
+          const off = items.every((item) => item.soldAt.includes(book));
+          change(`${off ? "not " : ""}sold at ${book}`, (item) => ({
+            ...item,
+            soldAt: off
+              ? item.soldAt.filter((one) => one !== book)
+              : [...new Set([...item.soldAt, book])],
+          }));
+        }}
       />
+      <label className="flex items-center gap-2 text-[13px]">
+        list by
+        <input
+          type="date"
+          className="min-h-10 rounded-md border border-line bg-panel px-2"
+          value={items[0]?.listBy ?? ""}
+          onChange={(event) => {
+            const listBy = event.target.value || undefined;
+            change(listBy ? `list by ${listBy}` : "no date", (item) => ({ ...item, listBy }));
+          }}
+        />
+      </label>
+      <label className="flex items-center gap-2 text-[13px]">
+        its colour
+        <input
+          type="color"
+          className="h-10 w-12 rounded-md border border-line bg-panel p-1"
+          defaultValue={items[0]?.referenceColour ?? "#808080"}
+          onBlur={(event) => {
+            const referenceColour = event.target.value.toUpperCase();
+            if (referenceColour !== (items[0]?.referenceColour ?? "#808080"))
+              change(`colour ${referenceColour}`, (item) => ({ ...item, referenceColour }));
+          }}
+        />
+      </label>
       <Button
         onClick={() =>
           change(items.every((item) => item.listed) ? "not listed" : "listed", (item) => ({

@@ -1,4 +1,4 @@
-import type { ItemFields, Words } from "../../api/client";
+import type { ItemFields, RuleBook, Words } from "../../api/client";
 import {
   lengthToMm,
   lengthUnit,
@@ -19,6 +19,8 @@ export type GridColumn = {
   numeric?: boolean;
   /** A fixed choice instead of free text. */
   options?: { value: string; label: string }[];
+  /** Which of them it is now. */
+  choice?: (item: ItemFields) => string;
   show: (item: ItemFields) => string;
   /** The changed item, or a sentence where the text means nothing. */
   take: (item: ItemFields, text: string) => ItemFields | string;
@@ -26,11 +28,11 @@ export type GridColumn = {
 
 type SideKey = "widthMm" | "depthMm" | "heightMm";
 
-export function gridColumns(units: Units, words: Words): GridColumn[] {
+export function gridColumns(units: Units, words: Words, books: RuleBook[]): GridColumn[] {
   const side = (id: SideKey, heading: string): GridColumn => ({
     id,
     heading: `${heading}, ${lengthUnit(units)}`,
-    width: "80px",
+    width: "76px",
     numeric: true,
     show: (item) => showLength(item[id], units),
     take: (item, text) => {
@@ -57,8 +59,9 @@ export function gridColumns(units: Units, words: Words): GridColumn[] {
     {
       id: "kind",
       heading: "Kind",
-      width: "156px",
+      width: "138px",
       options: words.kinds.map((kind) => ({ value: kind.id, label: kind.label })),
+      choice: (item) => item.kind,
       show: (item) => words.kinds.find((kind) => kind.id === item.kind)?.label ?? item.kind,
       take: (item, text) => ({ ...item, kind: text }),
     },
@@ -68,7 +71,7 @@ export function gridColumns(units: Units, words: Words): GridColumn[] {
     {
       id: "weight",
       heading: `Weight, ${weightUnit(units)}`,
-      width: "88px",
+      width: "84px",
       numeric: true,
       show: (item) => showWeight(item.weightG, units),
       take: (item, text) => {
@@ -80,7 +83,7 @@ export function gridColumns(units: Units, words: Words): GridColumn[] {
     {
       id: "traits",
       heading: "Traits",
-      width: "140px",
+      width: "122px",
       show: (item) =>
         item.traits
           .map((id) => words.traits.find((trait) => trait.id === id)?.label ?? id)
@@ -96,7 +99,7 @@ export function gridColumns(units: Units, words: Words): GridColumn[] {
     {
       id: "price",
       heading: "Price",
-      width: "84px",
+      width: "74px",
       numeric: true,
       show: (item) => showPrice(item.priceCents),
       take: (item, text) => {
@@ -106,9 +109,22 @@ export function gridColumns(units: Units, words: Words): GridColumn[] {
       },
     },
     {
+      id: "soldAt",
+      heading: "Sold at",
+      width: "104px",
+      options: [
+        { value: "", label: "as the shoot" },
+        ...books.map((book) => ({ value: book.id, label: book.name })),
+      ],
+      choice: (item) => item.soldAt[0] ?? "",
+      show: (item) =>
+        item.soldAt.map((id) => books.find((book) => book.id === id)?.name ?? id).join(", "),
+      take: (item, text) => ({ ...item, soldAt: text === "" ? [] : [text] }),
+    },
+    {
       id: "notes",
       heading: "Notes",
-      width: "minmax(80px,0.8fr)",
+      width: "minmax(80px,0.6fr)",
       show: (item) => item.notes ?? "",
       take: (item, text) => ({ ...item, notes: text }),
     },

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { answer, api, type DaySettings, type DayView } from "../../api/client";
 import { dayQuery, planQuery, useShootChange } from "../../api/queries";
-import { Button, Empty, Field, Panel, Waiting } from "../../parts/basics";
+import { Button, Empty, Field, FileLink, Panel, Waiting } from "../../parts/basics";
 import { Choice } from "../../parts/Choice";
 import { useDecisions } from "../../parts/Decisions";
 import { clockTime, count } from "../../parts/figures";
@@ -11,13 +11,16 @@ import { useShoot } from "../../parts/useShoot";
 import { DayLine } from "./DayLine";
 import { StretchList } from "./StretchList";
 
+const DAY = "day";
+
 /** The day: when there is time and light, and the order that makes the most of it. */
 export function DayPart() {
   const shoot = useShoot();
   const { data: day, error } = useQuery(dayQuery(shoot.id));
   const { data: plan } = useQuery(planQuery(shoot.id));
   const { tell } = useDecisions();
-  const change = useShootChange(shoot.id, (run: () => Promise<unknown>) => run());
+  // The day's settings are stored before it is planned by them.
+  const change = useShootChange(shoot.id, (run: () => Promise<unknown>) => run(), DAY);
   const planDay = (fromNow: boolean) =>
     change.mutate(
       () =>
@@ -39,7 +42,7 @@ export function DayPart() {
   }
   return (
     <div className="flex flex-col gap-5">
-      <Settings key={JSON.stringify(day.settings)} day={day} />
+      <Settings day={day} />
       <div className="flex flex-wrap items-center gap-3 print:hidden">
         <Button main={!day.plan} keyName="p" onClick={() => planDay(false)}>
           {day.plan ? "Plan it again" : "Plan the day"}
@@ -49,12 +52,8 @@ export function DayPart() {
             <Button keyName="n" onClick={() => planDay(true)}>
               The rest, from now on
             </Button>
-            <a href={`/api/shoots/${shoot.id}/day.ics`}>
-              <Button tabIndex={-1}>Calendar file</Button>
-            </a>
-            <a href={`/api/shoots/${shoot.id}/slips.pdf`}>
-              <Button tabIndex={-1}>Slips (PDF)</Button>
-            </a>
+            <FileLink href={`/api/shoots/${shoot.id}/day.ics`}>Calendar file</FileLink>
+            <FileLink href={`/api/shoots/${shoot.id}/slips.pdf`}>Slips (PDF)</FileLink>
             <Button onClick={() => window.print()}>Print</Button>
           </>
         )}
@@ -109,13 +108,16 @@ function Settings({ day }: { day: DayView }) {
   const shoot = useShoot();
   const { tell } = useDecisions();
   const [settings, setSettings] = useState(day.settings);
-  const change = useShootChange(shoot.id, (to: DaySettings) =>
-    answer(
-      api.PUT("/api/shoots/{shootId}/day", {
-        params: { path: { shootId: shoot.id } },
-        body: to,
-      }),
-    ),
+  const change = useShootChange(
+    shoot.id,
+    (to: DaySettings) =>
+      answer(
+        api.PUT("/api/shoots/{shootId}/day", {
+          params: { path: { shootId: shoot.id } },
+          body: to,
+        }),
+      ),
+    DAY,
   );
   const keep = (part: Partial<DaySettings>, now = true) => {
     const next = { ...settings, ...part };

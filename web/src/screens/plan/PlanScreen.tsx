@@ -28,7 +28,10 @@ export function PlanScreen() {
   );
   return (
     <div className="flex flex-1 flex-col gap-4">
-      <nav aria-label="Parts of the plan" className="flex flex-wrap gap-1 border-b border-line">
+      <nav
+        aria-label="Parts of the plan"
+        className="flex flex-wrap gap-1 border-b border-line print:hidden"
+      >
         {PARTS.map((part) => (
           <button
             key={part.id}

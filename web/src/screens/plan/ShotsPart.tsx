@@ -11,7 +11,7 @@ import {
   type TakeView,
 } from "../../api/client";
 import { aim, planQuery, ruleBooksQuery, takesQuery, useShootChange } from "../../api/queries";
-import { Button, Empty, Panel, Waiting } from "../../parts/basics";
+import { Button, Empty, FileLink, Panel, Waiting } from "../../parts/basics";
 import { Choice } from "../../parts/Choice";
 import { useDecisions } from "../../parts/Decisions";
 import { count } from "../../parts/figures";
@@ -37,7 +37,7 @@ export function ShotsPart() {
             full set with every side.
           </Empty>
         ) : (
-          <Panel>
+          <Panel className="overflow-hidden">
             <Missing plan={plan.data} />
             <table className="w-full border-collapse">
               <caption className="sr-only">Items and their shots</caption>
@@ -256,11 +256,9 @@ function WhereSold() {
       <p className="mt-2 text-[13px] text-soft">
         Every take is judged again at once when you change it; nothing is measured twice.
       </p>
-      <a className="mt-4 block" href={`/api/shoots/${shoot.id}/slips.pdf`}>
-        <Button className="w-full" tabIndex={-1}>
-          Slips to print (PDF)
-        </Button>
-      </a>
+      <FileLink className="mt-4 w-full" href={`/api/shoots/${shoot.id}/slips.pdf`}>
+        Slips to print (PDF)
+      </FileLink>
       <p className="mt-2 text-[13px] text-soft">
         Photograph an item's slip first: the frames after it are sorted to that item by themselves.
       </p>

@@ -62,8 +62,10 @@ abstract class Journey {
         new Playwright.CreateOptions()
             .setEnv(
                 Map.of(
-                    "PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1",
-                    "PLAYWRIGHT_NODEJS_PATH", System.getProperty("istante.node"))));
+                    "PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD",
+                    "1",
+                    "PLAYWRIGHT_NODEJS_PATH",
+                    System.getProperty("istante.node"))));
   }
 
   /** The machine's own Chromium; none is downloaded. */

@@ -104,7 +104,9 @@ final class LoadBench {
         seconds,
         seconds / PHOTOS);
     System.out.printf(
-        Locale.ROOT, "cores used %.2f of 2 by the application%n", (first + processorSeconds) / seconds);
+        Locale.ROOT,
+        "cores used %.2f of 2 by the application%n",
+        (first + processorSeconds) / seconds);
     System.out.printf(
         Locale.ROOT, "resident memory at most %.0f MB with a heap of 768 MB%n", highestMb);
     System.out.printf(
@@ -137,8 +139,7 @@ final class LoadBench {
     Path process = Path.of("/proc", Long.toString(application.pid()));
     for (String line : Files.readAllLines(process.resolve("status"))) {
       if (line.startsWith("VmHWM:")) {
-        highestMb =
-            Math.max(highestMb, Double.parseDouble(line.replaceAll("[^0-9]", "")) / 1024);
+        highestMb = Math.max(highestMb, Double.parseDouble(line.replaceAll("[^0-9]", "")) / 1024);
       }
     }
     String stat = Files.readString(process.resolve("stat"));

@@ -124,7 +124,7 @@ class ScheduleService {
     Task task = task(shoot, settings, now);
     Scheduler scheduler = new Scheduler(task.work);
     Timeline quick = scheduler.quick();
-    List<Stretch> past = fromNow ? past(shootId, now) : List.of();
+    List<Stretch> past = fromNow ? past(shootId, now, task.taken) : List.of();
     store(shootId, task, scheduler, quick, zero, past);
     Run run = new Run(scheduler, clock.instant().plus(IMPROVE_FOR));
     running.put(shootId, run);
@@ -158,7 +158,8 @@ class ScheduleService {
     worker.shutdownNow();
   }
 
-  private record Task(Work work, int shotSeconds, boolean known, long valueOfAll) {}
+  private record Task(
+      Work work, Set<Long> taken, int shotSeconds, boolean known, long valueOfAll) {}
 
   private Task task(Shoot shoot, DaySettings settings, Instant now) {
     List<Shot> all = shoots.shotsOf(shoot.id());
@@ -205,7 +206,7 @@ class ScheduleService {
             now == null ? null : standing,
             settings.helper());
     long value = items.values().stream().mapToLong(Work.Item::value).sum();
-    return new Task(whole, seconds, known.isPresent(), value);
+    return new Task(whole, taken, seconds, known.isPresent(), value);
   }
 
   /** The seller's own pace against a usual change of ground and light. */
@@ -249,14 +250,25 @@ class ScheduleService {
         .toList();
   }
 
-  private List<Stretch> past(long shootId, Instant now) {
-    return days.plan(shootId)
-        .map(
-            kept ->
-                kept.plan().stretches().stream()
-                    .filter(stretch -> !stretch.to().isAfter(now))
-                    .toList())
-        .orElse(List.of());
+  /** What was done stays: shots that were taken, and the work before the last of them. */
+  private List<Stretch> past(long shootId, Instant now, Set<Long> taken) {
+    List<Stretch> before =
+        days.plan(shootId).map(kept -> kept.plan().stretches()).orElse(List.of()).stream()
+            .filter(stretch -> !stretch.to().isAfter(now))
+            .toList();
+    Instant lastTaken =
+        before.stream()
+            .filter(stretch -> taken.contains(stretch.shotId()))
+            .map(Stretch::from)
+            .max(Comparator.naturalOrder())
+            .orElse(Instant.MIN);
+    return before.stream()
+        .filter(
+            stretch ->
+                stretch.shotId() == null
+                    ? !stretch.to().isAfter(lastTaken)
+                    : taken.contains(stretch.shotId()))
+        .toList();
   }
 
   private void store(

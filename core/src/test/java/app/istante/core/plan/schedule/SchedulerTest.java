@@ -117,7 +117,10 @@ public class SchedulerTest {
   public void sixtyItemsWithFiveShotsKeepTheRulesAndImprove() {
     Work work = random(7, 300, 60, 6 * 60);
     Scheduler scheduler = new Scheduler(work);
+    long start = System.nanoTime();
     Timeline quick = scheduler.quick();
+    System.out.printf(
+        "300 shots: first plan after %d ms%n", (System.nanoTime() - start) / 1_000_000);
     assertKeepsTheRules(work, quick);
     List<Timeline> told = new ArrayList<>();
     Timeline plan = scheduler.plan(Duration.ofSeconds(2), told::add);
