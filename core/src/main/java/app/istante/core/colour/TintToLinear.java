@@ -4,6 +4,9 @@ import app.istante.core.image.Srgb;
 
 /** The linear colour of a nearly neutral ground of known level and tint. */
 public final class TintToLinear {
+  /** Below its cube the cube root gives way to a straight line. */
+  private static final double DELTA = 6.0 / 29;
+
   private TintToLinear() {}
 
   /**
@@ -14,7 +17,7 @@ public final class TintToLinear {
    */
   public static double[] of(double levelCode, double a, double b) {
     double y = Srgb.decode(Math.min(255, levelCode) / 255);
-    double fy = Math.cbrt(y);
+    double fy = y > DELTA * DELTA * DELTA ? Math.cbrt(y) : y / (3 * DELTA * DELTA) + 4.0 / 29;
     double x = cube(fy + a / 500) * 0.96422;
     double z = cube(fy - b / 200) * 0.82521;
     return new double[] {
@@ -25,6 +28,6 @@ public final class TintToLinear {
   }
 
   private static double cube(double f) {
-    return f > 6.0 / 29 ? f * f * f : 3 * 36.0 / 841 * (f - 4.0 / 29);
+    return f > DELTA ? f * f * f : 3 * DELTA * DELTA * (f - 4.0 / 29);
   }
 }

@@ -43,10 +43,7 @@ final class FramingMeasure {
     double y = place(box.y() + box.height() / 2.0, cropHeight, spareY, height - spareY);
     Readings.BoxPx cut =
         new Readings.BoxPx(
-            (int) Math.round(x),
-            (int) Math.round(y),
-            (int) Math.floor(cropWidth),
-            (int) Math.floor(cropHeight));
+            (int) Math.round(x), (int) Math.round(y), wholePx(cropWidth), wholePx(cropHeight));
     double fill = Math.max(box.width() / cropWidth, box.height() / cropHeight);
     boolean holds =
         fill <= delivery.fillMax() + 0.005
@@ -56,6 +53,11 @@ final class FramingMeasure {
             && box.y() + box.height() <= y + cropHeight
             && Math.max(cut.width(), cut.height()) >= delivery.minLongestSidePx();
     return new Readings.CropPlan(cut, fill, holds);
+  }
+
+  /** Down to whole pixels, but 999.9999999 is a thousand. */
+  private static int wholePx(double px) {
+    return (int) Math.floor(px + 1e-6);
   }
 
   /** The turn that finishing would make: none where the lean is not known for sure. */

@@ -4,8 +4,10 @@ import app.istante.core.mask.Separation;
 
 /**
  * How far the product leans, from its axis of symmetry: the line through the middles of its rows,
- * fitted robustly (Huber's weights). Bodies that are not alike on both sides, and flat ones, give
- * no answer.
+ * fitted robustly (Huber's weights). Rows across a leaning body are not at right angles to its
+ * axis, so that their middles lean less than it does (for an ellipse by the conjugate diameter);
+ * therefore the rows are turned by the lean found and measured again until nothing is left. Bodies
+ * that are not alike on both sides, and flat ones, give no answer.
  */
 final class Roll {
   /** A row's middle within this share of the height of the line counts as lying on it. */
@@ -13,6 +15,9 @@ final class Roll {
 
   private static final int MIN_ROWS = 24;
   private static final int ROUNDS = 8;
+  private static final int TURNS = 6;
+  private static final double SETTLED_DEGREES = 0.02;
+  private static final double MOST_DEGREES = 20;
 
   private Roll() {}
 
@@ -20,11 +25,27 @@ final class Roll {
   record Reading(Double degrees, Double confidence) {}
 
   static Reading measure(Separation parts) {
+    double[] points = edgePoints(parts);
+    double lean = 0;
+    Reading reading = rows(points, parts, 0);
+    for (int turn = 0; turn < TURNS && reading.degrees() != null; turn++) {
+      lean += reading.degrees();
+      if (Math.abs(reading.degrees()) < SETTLED_DEGREES || Math.abs(lean) > MOST_DEGREES) {
+        break;
+      }
+      reading = rows(points, parts, lean);
+    }
+    boolean answer = reading.degrees() != null && Math.abs(lean) <= MOST_DEGREES;
+    return answer ? new Reading(lean, reading.confidence()) : new Reading(null, 0.0);
+  }
+
+  /** Left and right ends of the rows, and upper and lower ends of the columns: x, y, x, y … */
+  private static double[] edgePoints(Separation parts) {
     int width = parts.width();
-    double[] middle = new double[parts.height()];
-    double[] rows = new double[parts.height()];
+    int height = parts.height();
+    double[] points = new double[4 * (width + height)];
     int count = 0;
-    for (int y = 2; y < parts.height() - 2; y++) {
+    for (int y = 2; y < height - 2; y++) {
       int left = -1;
       int right = -1;
       for (int x = 0; x < width; x++) {
@@ -33,15 +54,61 @@ final class Roll {
           right = x;
         }
       }
-      boolean whole = left > 1 && right < width - 2 && right > left + 1;
-      if (whole) {
-        double softLeft = left - parts.alpha()[y * width + left - 1];
-        double softRight = right + parts.alpha()[y * width + right + 1];
-        middle[count] = (softLeft + softRight) / 2;
-        rows[count++] = y;
+      if (left > 1 && right < width - 2 && right > left + 1) {
+        points[count++] = left - parts.alpha()[y * width + left - 1];
+        points[count++] = y;
+        points[count++] = right + parts.alpha()[y * width + right + 1];
+        points[count++] = y;
       }
     }
-    return count < MIN_ROWS ? new Reading(null, 0.0) : fit(rows, middle, count);
+    for (int x = 2; x < width - 2; x++) {
+      int top = -1;
+      int bottom = -1;
+      for (int y = 0; y < height; y++) {
+        if (parts.kind()[y * width + x] == Separation.PRODUCT) {
+          top = top < 0 ? y : top;
+          bottom = y;
+        }
+      }
+      if (top > 1 && bottom < height - 2 && bottom > top + 1) {
+        points[count++] = x;
+        points[count++] = top - parts.alpha()[(top - 1) * width + x];
+        points[count++] = x;
+        points[count++] = bottom + parts.alpha()[(bottom + 1) * width + x];
+      }
+    }
+    return java.util.Arrays.copyOf(points, count);
+  }
+
+  /** The lean that is left in rows that are turned clockwise by {@code degrees}. */
+  private static Reading rows(double[] points, Separation parts, double degrees) {
+    double cos = Math.cos(Math.toRadians(degrees));
+    double sin = Math.sin(Math.toRadians(degrees));
+    double cx = parts.width() / 2.0;
+    double cy = parts.height() / 2.0;
+    int reach = (int) Math.ceil(Math.hypot(cx, cy)) + 1;
+    double[] first = new double[2 * reach];
+    double[] last = new double[2 * reach];
+    java.util.Arrays.fill(first, Double.MAX_VALUE);
+    java.util.Arrays.fill(last, -Double.MAX_VALUE);
+    for (int at = 0; at < points.length; at += 2) {
+      double px = points[at] - cx;
+      double py = points[at + 1] - cy;
+      int row = (int) Math.round(-sin * px + cos * py) + reach - 1;
+      double across = cos * px + sin * py;
+      first[row] = Math.min(first[row], across);
+      last[row] = Math.max(last[row], across);
+    }
+    double[] y = new double[2 * reach];
+    double[] middle = new double[2 * reach];
+    int count = 0;
+    for (int row = 0; row < first.length; row++) {
+      if (last[row] > first[row] + 1) {
+        y[count] = row;
+        middle[count++] = (first[row] + last[row]) / 2;
+      }
+    }
+    return count < MIN_ROWS ? new Reading(null, 0.0) : fit(y, middle, count);
   }
 
   private static Reading fit(double[] y, double[] x, int count) {
@@ -82,7 +149,7 @@ final class Roll {
     double share = (double) on / count;
     double confidence = Math.max(0, Math.min(1, (share - 0.4) / 0.4));
     double degrees = -Math.toDegrees(Math.atan(slope));
-    boolean answer = confidence > 0 && Math.abs(degrees) < 20;
+    boolean answer = confidence > 0 && Math.abs(degrees) < MOST_DEGREES;
     return new Reading(answer ? (Double) degrees : null, answer ? confidence : 0.0);
   }
 }

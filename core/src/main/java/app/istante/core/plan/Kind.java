@@ -4,15 +4,15 @@ import java.util.Locale;
 
 /** What sort of thing an item is: decides its shot list, its preparation and its set-ups. */
 public enum Kind {
-  RIGID("Rigid, opaque thing"),
-  SOFT("Soft goods or bag"),
+  RIGID("Rigid, opaque"),
+  SOFT("Soft goods, bag"),
   WORN("Worn on the body"),
   GLASS("Clear glass"),
   METAL("Mirror-like metal"),
-  SMALL("Jewellery or small part"),
-  PRINTED("Box or printed thing"),
+  SMALL("Jewellery, small"),
+  PRINTED("Boxed, printed"),
   FLAT("Flat art"),
-  LARGE("Furniture or large thing"),
+  LARGE("Furniture, large"),
   PARTS("Set of parts");
 
   private final String label;

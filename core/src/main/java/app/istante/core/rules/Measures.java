@@ -23,8 +23,8 @@ public final class Measures {
   private static final Map<String, Measure> ALL = new LinkedHashMap<>();
 
   static {
-    add("backdrop.level", "Ground level", "code", 120, 255, 0);
-    add("backdrop.low5", "Ground, darkest 5 %", "code", 120, 255, 0);
+    add("backdrop.level", "Ground level", "code", 40, 255, 0);
+    add("backdrop.low5", "Ground, darkest 5 %", "code", 40, 255, 0);
     add("backdrop.nearWhiteShare", "Near-white ground", "share", 0, 1, 0);
     add("backdrop.pureWhiteShare", "Pure white ground", "share", 0, 1, 0);
     add("backdrop.stopsBelowWhite", "Ground under white", "stop", 0, 2, 2);

@@ -13,6 +13,7 @@ import app.istante.core.measure.Measurement;
 import app.istante.core.rules.RuleBook;
 import app.istante.core.verdict.Judge;
 import app.istante.core.verdict.Judgement;
+import app.istante.core.verdict.Verdict;
 import app.istante.server.check.CheckService;
 import app.istante.server.jobs.JobQueue;
 import app.istante.server.jobs.SlowWork;
@@ -85,6 +86,10 @@ public class FinishService implements SlowWork {
       if (judgement.finishPlan() == null) {
         throw Refused.conflict(
             "no-plan", take.fileName() + " can't be finished: the product was not found in it.");
+      }
+      if (judgement.verdict() == Verdict.Reshoot) {
+        throw Refused.conflict(
+            "reshoot", take.fileName() + " needs another photograph; finishing can't mend it.");
       }
       FinalPicture picture = finals.findById(id).orElseGet(() -> new FinalPicture(id));
       picture.wanted();

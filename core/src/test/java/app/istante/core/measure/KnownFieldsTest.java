@@ -1,0 +1,186 @@
+package app.istante.core.measure;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertNotNull;
+import static org.testng.Assert.assertNull;
+import static org.testng.Assert.assertTrue;
+
+import app.istante.core.image.EncodedImage;
+import app.istante.core.mask.Separation;
+import app.istante.core.sim.Simulated;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Random;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Noise, lean and smear on fields and shapes whose truth is put in by hand. */
+public class KnownFieldsTest {
+
+  private static Readings measured(EncodedImage picture) {
+    return Measurement.measure(Simulated.asPhoto(picture));
+  }
+
+  private static EncodedImage grain(int code, double sigma, long seed) {
+    Random random = new Random(seed);
+    byte[] rgb = new byte[3 * 600 * 450];
+    for (int at = 0; at < rgb.length; at++) {
+      double value = code + sigma * random.nextGaussian();
+      rgb[at] = (byte) Math.max(0, Math.min(255, Math.round(value)));
+    }
+    return new EncodedImage(600, 450, rgb);
+  }
+
+  @DataProvider
+  Object[][] sigmas() {
+    return new Object[][] {{1.0, 128}, {2.0, 90}, {3.5, 160}, {6.0, 128}, {9.0, 140}};
+  }
+
+  /** Target of the core: within a tenth. Rounding to codes adds 1/12 to the variance. */
+  @Test(dataProvider = "sigmas")
+  public void grainIsTheGrainThatWasPutIn(double sigma, int code) {
+    double expected = Math.sqrt(sigma * sigma + 1 / 12.0);
+    double found = measured(grain(code, sigma, 7)).sharpness().noiseSigma();
+    assertEquals(found, expected, 0.1 * expected);
+  }
+
+  @Test
+  public void grainCannotBeToldFromAWhiteOrBlackField() {
+    for (int code : new int[] {0, 255}) {
+      Readings readings = measured(grain(code, 0, 1));
+      assertNull(readings.sharpness() == null ? null : readings.sharpness().noiseSigma());
+    }
+  }
+
+  @Test
+  public void anAllBlackAndAnAllWhitePictureAreAnsweredNotBroken() {
+    for (int code : new int[] {0, 128, 255}) {
+      Readings readings = measured(grain(code, 0, 1));
+      assertTrue(!readings.product().found());
+      assertTrue(!readings.cantTell().isEmpty());
+      if (code == 255) {
+        assertEquals(readings.backdrop().level(), 255, 0.01);
+        assertEquals(readings.backdrop().pureWhiteShare(), 1, 1e-9);
+        assertEquals(readings.backdrop().stopsBelowWhite(), 0, 0.02);
+      }
+    }
+  }
+
+  @Test
+  public void verySmallPicturesAreAnsweredToo() {
+    for (int side : new int[] {1, 2, 5, 17}) {
+      byte[] rgb = new byte[3 * side * side];
+      Arrays.fill(rgb, (byte) 200);
+      Readings readings = measured(new EncodedImage(side, side, rgb));
+      assertTrue(!readings.product().found(), side + " px");
+    }
+  }
+
+  /** A lens-shaped body, alike on both sides of its axis, turned by so much. */
+  private static Separation spindle(double degrees) {
+    int width = 300;
+    int height = 300;
+    byte[] kind = new byte[width * height];
+    float[] alpha = new float[width * height];
+    double cos = Math.cos(Math.toRadians(degrees));
+    double sin = Math.sin(Math.toRadians(degrees));
+    for (int y = 0; y < height; y++) {
+      for (int x = 0; x < width; x++) {
+        int inside = 0;
+        for (int v = 0; v < 4; v++) {
+          for (int u = 0; u < 4; u++) {
+            double px = x + (u + 0.5) / 4 - 150;
+            double py = y + (v + 0.5) / 4 - 150;
+            // Turned clockwise on screen: the content's own frame is turned back.
+            double along = -sin * px + cos * py;
+            double across = cos * px + sin * py;
+            inside +=
+                Math.abs(across) < 40 * Math.sqrt(Math.max(0, 1 - along * along / 14400)) ? 1 : 0;
+          }
+        }
+        alpha[y * width + x] = inside / 16f;
+        kind[y * width + x] = inside >= 8 ? Separation.PRODUCT : Separation.GROUND;
+      }
+    }
+    return new Separation(
+        width, height, true, 1, alpha, kind, new float[3][], new float[0], 1, 0, 0.02, 1);
+  }
+
+  @DataProvider
+  Object[][] leans() {
+    return new Object[][] {{0.0}, {0.5}, {-1.5}, {2.5}, {-4.0}, {8.0}};
+  }
+
+  @Test(dataProvider = "leans")
+  public void theLeanIsTheTurnClockwise(double degrees) {
+    Roll.Reading roll = Roll.measure(spindle(degrees));
+    assertNotNull(roll.degrees());
+    assertEquals(roll.degrees(), degrees, 0.3);
+    assertTrue(roll.confidence() > 0.6, roll.confidence() + "");
+  }
+
+  @Test
+  public void aBodyWithoutAnAxisGivesNoLean() {
+    Separation parts = spindle(0);
+    // A handle on one side of the upper half pulls the rows' middles apart.
+    byte[] kind = parts.kind().clone();
+    Random random = new Random(4);
+    for (int y = 30; y < 270; y++) {
+      int reach = random.nextInt(90);
+      for (int x = 150; x < 190 + reach; x++) {
+        kind[y * 300 + x] = Separation.PRODUCT;
+      }
+    }
+    Separation uneven =
+        new Separation(
+            300, 300, true, 1, parts.alpha(), kind, new float[3][], new float[0], 1, 0, 0.02, 1);
+    Roll.Reading roll = Roll.measure(uneven);
+    assertTrue(roll.degrees() == null || roll.confidence() < 0.6, roll.toString());
+  }
+
+  /** Edges in all directions, as a lens of {@code sigma} and a smear would leave them. */
+  private static List<SharpnessMeasure.Edge> edges(double sigma, double length, double angle) {
+    List<SharpnessMeasure.Edge> edges = new ArrayList<>();
+    for (int direction = 0; direction < 180; direction += 3) {
+      double along = Math.cos(Math.toRadians(direction - angle));
+      double variance = sigma * sigma + length * length / 12 * along * along;
+      edges.add(new SharpnessMeasure.Edge(Math.sqrt(variance), direction));
+    }
+    return edges;
+  }
+
+  @DataProvider
+  Object[][] smears() {
+    return new Object[][] {
+      {1.0, 12.0, 0.0}, {1.0, 16.0, 28.0}, {1.5, 25.0, 90.0}, {0.8, 10.0, 135.0}, {2.0, 30.0, 170.0}
+    };
+  }
+
+  @Test(dataProvider = "smears")
+  public void aSmearIsFoundWithItsLengthAndAngle(double sigma, double length, double angle) {
+    Readings.Motion motion = SmearFit.of(edges(sigma, length, angle));
+    assertNotNull(motion);
+    assertEquals(motion.lengthPx(), length, 0.15 * length);
+    double off = Math.abs(motion.angleDegrees() - angle);
+    assertTrue(Math.min(off, 180 - off) <= 5, motion.toString());
+  }
+
+  @Test
+  public void defocusIsNoSmear() {
+    assertNull(SmearFit.of(edges(1, 0, 0)));
+    assertNull(SmearFit.of(edges(6, 0, 0)));
+    assertNull(SmearFit.of(edges(4, 3, 45)), "a short one can't be told from an uneven lens");
+    assertNull(SmearFit.of(List.of()), "no edges");
+  }
+
+  @Test
+  public void aBuyerSeesTheBlurOfTheWorstDirection() {
+    Readings.Motion motion = new Readings.Motion(24, 30, 0.9);
+    Readings.Sharpness shaken = new Readings.Sharpness(1.0, 1.5, null, motion, 1.0);
+    // A box of length L has a standard deviation of L / sqrt(12).
+    assertEquals(SmearFit.worstDirectionSigmaPx(shaken), 24 / Math.sqrt(12), 1e-9);
+    Readings.Sharpness still = new Readings.Sharpness(1.0, 1.5, null, null, 1.0);
+    assertEquals(SmearFit.worstDirectionSigmaPx(still), 1.0);
+  }
+}

@@ -1,0 +1,140 @@
+package app.istante.core.sim;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+
+import java.util.Random;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Rays against shapes, with the meeting worked out by hand. */
+public class ShapesTest {
+  private static final double FAR = 1e9;
+
+  private static Hit hit() {
+    Hit hit = new Hit();
+    hit.clear(FAR);
+    return hit;
+  }
+
+  @Test
+  public void aRayMeetsTheNearSideOfABox() {
+    Hit hit = hit();
+    assertTrue(new Block(20, 40, 10).meet(new Vec(0, 20, 100), new Vec(0, 0, -1), hit));
+    assertEquals(hit.distance, 95, 1e-9);
+    assertEquals(hit.nz, 1, 1e-9);
+    assertEquals(hit.u, 0.5, 1e-9);
+    assertEquals(hit.v, 0.5, 1e-9);
+  }
+
+  @Test
+  public void fromInsideTheFarWallIsMetAndItsNormalPointsOut() {
+    Hit hit = hit();
+    assertTrue(new Block(20, 40, 10).meet(new Vec(0, 20, 0), new Vec(1, 0, 0), hit));
+    assertEquals(hit.distance, 10, 1e-9);
+    assertEquals(hit.nx, 1, 1e-9);
+  }
+
+  @Test
+  public void whatIsBehindOrBesideIsMissed() {
+    Block block = new Block(20, 40, 10);
+    assertFalse(block.meet(new Vec(0, 20, 100), new Vec(0, 0, 1), hit()));
+    assertFalse(block.meet(new Vec(30, 20, 100), new Vec(0, 0, -1), hit()));
+    Hit nearer = hit();
+    nearer.clear(50);
+    assertFalse(
+        block.meet(new Vec(0, 20, 100), new Vec(0, 0, -1), nearer), "something stands before");
+  }
+
+  @Test
+  public void aRingIsMetOnItsTubeAndSeenThroughInTheMiddle() {
+    Ring ring = new Ring(30, 5);
+    Hit hit = hit();
+    // The tube's top stands at y = 2 (30 + 5) = 70; its middle line at 65.
+    assertTrue(ring.meet(new Vec(0, 65, 100), new Vec(0, 0, -1), hit));
+    assertEquals(hit.distance, 95, 0.01);
+    assertEquals(hit.nz, 1, 0.01);
+    assertFalse(ring.meet(new Vec(0, 35, 100), new Vec(0, 0, -1), hit()), "through the hole");
+  }
+
+  @DataProvider
+  Object[][] heights() {
+    return new Object[][] {{10.0}, {25.0}, {49.0}};
+  }
+
+  @Test(dataProvider = "heights")
+  public void aTurnedConeIsMetAtItsRadius(double height) {
+    // Radius 30 at the bottom, 0 at 60 mm: r = 30 (1 - h / 60).
+    Lathe cone = new Lathe(0, 0, 30, 0, 0, 60);
+    Hit hit = hit();
+    assertTrue(cone.meet(new Vec(0, height, 200), new Vec(0, 0, -1), hit));
+    double radius = 30 * (1 - height / 60);
+    assertEquals(hit.distance, 200 - radius, 1e-6);
+    // The flank rises 60 over 30: its normal leans up by atan(30 / 60).
+    assertEquals(hit.ny / hit.nz, 0.5, 0.01);
+  }
+
+  @Test
+  public void aCurvedProfilePassesThroughItsPoints() {
+    Lathe body = Lathe.curved(0, 0, 20, 5, 30, 30, 20, 55, 0, 60);
+    Hit hit = hit();
+    assertTrue(body.meet(new Vec(0, 30, 200), new Vec(0, 0, -1), hit));
+    assertEquals(hit.distance, 170, 0.3);
+  }
+
+  @Test
+  public void aBodyThatIsMovedTurnedAndLeanedIsMetWhereItStands() {
+    Block block = new Block(20, 40, 10);
+    Body turned = new Body(block, Material.matte(1, 1, 1), new Vec(100, 0, 0), 90, 0);
+    Hit hit = hit();
+    assertTrue(turned.meet(new Vec(100, 20, 100), new Vec(0, 0, -1), hit));
+    assertEquals(hit.distance, 90, 1e-9, "its broad side looks at us after a quarter turn");
+    Body leaned = new Body(block, Material.matte(1, 1, 1), Vec.ZERO, 0, 90);
+    Hit lying = hit();
+    // Leaned over by 90 degrees towards +x, it lies from x = 0 to 40.
+    assertTrue(leaned.meet(new Vec(30, 5, 100), new Vec(0, 0, -1), lying));
+    assertEquals(lying.distance, 95, 1e-9);
+    assertFalse(leaned.meet(new Vec(-30, 5, 100), new Vec(0, 0, -1), hit()));
+  }
+
+  @Test
+  public void normalsAreOfLengthOneAndFaceTheRayFromOutside() {
+    Random random = new Random(8);
+    Shape[] shapes = {
+      new Block(20, 40, 10), new Ring(30, 5), Lathe.curved(0, 0, 20, 5, 30, 30, 20, 55, 0, 60)
+    };
+    int met = 0;
+    for (int ray = 0; ray < 3000; ray++) {
+      Shape shape = shapes[ray % shapes.length];
+      Vec from =
+          new Vec(random.nextGaussian(), random.nextGaussian(), random.nextGaussian())
+              .unit()
+              .times(300)
+              .plus(shape.centre());
+      Vec aim =
+          shape
+              .centre()
+              .plus(
+                  new Vec(random.nextGaussian(), random.nextGaussian(), random.nextGaussian())
+                      .times(12));
+      Hit hit = hit();
+      if (shape.meet(from, aim.minus(from).unit(), hit)) {
+        met++;
+        assertEquals(hit.normal().length(), 1, 1e-6);
+        assertTrue(hit.normal().dot(aim.minus(from)) <= 1e-3, shape + " shows its outside");
+        assertTrue(hit.distance <= 300 + shape.reach());
+      }
+    }
+    assertTrue(met > 1000, met + " of 3000 rays met something");
+  }
+
+  @Test
+  public void aMirrorGivesTheAngleBack() {
+    Vec down = new Vec(1, -1, 0).unit();
+    Vec up = down.mirrored(new Vec(0, 1, 0));
+    assertEquals(up.y(), -down.y(), 1e-12);
+    assertEquals(up.x(), down.x(), 1e-12);
+    assertEquals(new Vec(1, 0, 0).cross(new Vec(0, 1, 0)), new Vec(0, 0, 1));
+  }
+}
