@@ -52,6 +52,7 @@ function Book({ book }: { book: RuleBook }) {
         </span>
         <span className="ml-auto">
           {book.images.min} to {book.images.max} pictures
+          {book.images.required.length > 0 && `, among them ${book.images.required.join(" and ")}`}
         </span>
       </div>
       <div className="grid grid-cols-1 gap-x-10 gap-y-6 xl:grid-cols-2">
