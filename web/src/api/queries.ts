@@ -240,3 +240,11 @@ export const hideItems = async (ids: number[], removed: boolean) => {
   await answer(api.PUT("/api/items/removed", { body: { ids, removed } }));
   await queryClient.invalidateQueries({ queryKey: ["items"] });
 };
+
+export const readCaution = (shootId: number, setUp: string) =>
+  answer(
+    api.PUT("/api/shoots/{shootId}/plan/cautions", {
+      params: { path: { shootId } },
+      body: { setUp },
+    }),
+  );

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { answer, api } from "../../api/client";
-import { planQuery, useShootChange } from "../../api/queries";
+import { planQuery, readCaution, useShootChange } from "../../api/queries";
 import { Bar, Button, Empty, Panel, Waiting } from "../../parts/basics";
 import { count } from "../../parts/figures";
 import { useShoot } from "../../parts/useShoot";
@@ -110,18 +110,7 @@ export function PreparePart() {
                 ))}
               </ul>
               {!caution.read && (
-                <Button
-                  onClick={() =>
-                    change.mutate(() =>
-                      answer(
-                        api.PUT("/api/shoots/{shootId}/plan/cautions", {
-                          params: { path: { shootId: shoot.id } },
-                          body: { setUp: caution.setUp },
-                        }),
-                      ),
-                    )
-                  }
-                >
+                <Button onClick={() => change.mutate(() => readCaution(shoot.id, caution.setUp))}>
                   I have read this
                 </Button>
               )}

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, api, type DaylightView, queryClient, type RoomSettings } from "../../api/client";
 import { dayQuery, daylightQuery, placesQuery, roomCheckQuery, roomQuery } from "../../api/queries";
-import { Field, Panel, Waiting } from "../../parts/basics";
+import { Button, Field, Panel, Waiting } from "../../parts/basics";
 import { Choice } from "../../parts/Choice";
 import { useDecisions } from "../../parts/Decisions";
 import { clockTime } from "../../parts/figures";
@@ -59,8 +59,12 @@ function RoomForm({ kept }: { kept: RoomSettings }) {
       () => keep(kept).then(again),
     );
   };
-  const pane = (part: Partial<RoomSettings["pane"]>) =>
-    save({ ...room, pane: { ...room.pane, ...part } });
+  const window = room.panes[room.used]!;
+  const pane = (part: Partial<RoomSettings["panes"][number]>) =>
+    save({
+      ...room,
+      panes: room.panes.map((one, at) => (at === room.used ? { ...one, ...part } : one)),
+    });
   const length = (label: string, mm: number, set: (mm: number) => void) => (
     <LengthField key={label} label={label} mm={mm} units={units} onSet={set} />
   );
@@ -82,6 +86,39 @@ function RoomForm({ kept }: { kept: RoomSettings }) {
               }}
             />
           </div>
+          <div className="col-span-2 grid grid-cols-[1fr_auto_auto] gap-2">
+            <Choice
+              label="The window that the table stands at"
+              value={String(room.used)}
+              options={room.panes.map((one, at) => ({ value: String(at), label: one.name }))}
+              onChange={(used) => save({ ...room, used: Number(used) })}
+            />
+            <Button
+              onClick={() =>
+                save({
+                  ...room,
+                  panes: [...room.panes, { ...window, name: `Window ${room.panes.length + 1}` }],
+                  used: room.panes.length,
+                })
+              }
+            >
+              Another
+            </Button>
+            <Button
+              disabled={room.panes.length === 1}
+              onClick={() =>
+                save({
+                  ...room,
+                  panes: room.panes.filter((_, at) => at !== room.used),
+                  used: 0,
+                })
+              }
+            >
+              Remove
+            </Button>
+          </div>
+          <TextField label="Its name" value={window.name} onSet={(name) => pane({ name })} />
+          <span />
           <NumberField
             label="Latitude, °"
             value={room.place.latitudeDeg}
@@ -105,8 +142,8 @@ function RoomForm({ kept }: { kept: RoomSettings }) {
             <span className="text-[13px] text-soft">It faces</span>
             <Choice
               label="The window faces"
-              value={String(room.pane.facingDeg)}
-              placeholder={`${room.pane.facingDeg}°`}
+              value={String(window.facingDeg)}
+              placeholder={`${window.facingDeg}°`}
               options={FACINGS.map(([value, label]) => ({ value, label }))}
               onChange={(facing) => pane({ facingDeg: Number(facing) })}
             />
@@ -115,8 +152,8 @@ function RoomForm({ kept }: { kept: RoomSettings }) {
             <Choice
               label="How the window stands"
               className="w-full"
-              value={String(room.pane.tiltDeg)}
-              placeholder={`${room.pane.tiltDeg}°`}
+              value={String(window.tiltDeg)}
+              placeholder={`${window.tiltDeg}°`}
               options={[
                 { value: "90", label: "upright window" },
                 { value: "45", label: "roof window, 45°" },
@@ -125,20 +162,20 @@ function RoomForm({ kept }: { kept: RoomSettings }) {
               onChange={(tilt) => pane({ tiltDeg: Number(tilt) })}
             />
           </div>
-          {length("Glass, wide", room.pane.widthMm, (widthMm) => pane({ widthMm }))}
-          {length("Glass, high", room.pane.heightMm, (heightMm) => pane({ heightMm }))}
-          {length("Above the table", room.pane.sillMm, (sillMm) => pane({ sillMm }))}
-          {length("Overhang", room.pane.overhangMm, (overhangMm) => pane({ overhangMm }))}
+          {length("Glass, wide", window.widthMm, (widthMm) => pane({ widthMm }))}
+          {length("Glass, high", window.heightMm, (heightMm) => pane({ heightMm }))}
+          {length("Above the table", window.sillMm, (sillMm) => pane({ sillMm }))}
+          {length("Overhang", window.overhangMm, (overhangMm) => pane({ overhangMm }))}
           <NumberField
             label="Houses opposite, up to °"
-            value={room.pane.obstructionDeg}
+            value={window.obstructionDeg}
             onSet={(obstructionDeg) => pane({ obstructionDeg })}
           />
           {length("Table from the glass", room.tableMm, (tableMm) => save({ ...room, tableMm }))}
           <div className="col-span-2 flex flex-col">
             <Check
               label="A white sheet hangs in it"
-              on={room.pane.veil === "WHITE_SHEET"}
+              on={window.veil === "WHITE_SHEET"}
               onSet={(on) => pane({ veil: on ? "WHITE_SHEET" : "NONE" })}
             />
             <Check

@@ -2,7 +2,15 @@ import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link } from "react-router";
 import type { ShotView, TakeView } from "../../api/client";
-import { aim, refusalsQuery, shotsQuery, takesQuery, useShootChange } from "../../api/queries";
+import {
+  aim,
+  planQuery,
+  readCaution,
+  refusalsQuery,
+  shotsQuery,
+  takesQuery,
+  useShootChange,
+} from "../../api/queries";
 import { droppedFiles, HEAP, upload, type UploadProgress } from "../../api/upload";
 import { Bar, Button, Panel, Waiting } from "../../parts/basics";
 import { count } from "../../parts/figures";
@@ -60,9 +68,31 @@ export function ShootScreen() {
             </Button>
           </div>
         </Panel>
+        {aimed && <Mind shotId={aimed.id} />}
         <Intake />
       </div>
     </div>
+  );
+}
+
+/** What can hurt people or things at the set-up of this shot: once, until it has been read. */
+function Mind({ shotId }: { shotId: number }) {
+  const shoot = useShoot();
+  const { data: plan } = useQuery(planQuery(shoot.id));
+  const read = useShootChange(shoot.id, (setUp: string) => readCaution(shoot.id, setUp));
+  const setUp = plan?.items.flatMap((item) => item.shots).find((shot) => shot.id === shotId)?.setUp;
+  const caution = plan?.cautions.find((one) => one.setUp === setUp && !one.read);
+  if (!caution) return null;
+  return (
+    <Panel className="border-2 border-mend p-4">
+      <h2 className="mb-1 text-[15px]">{caution.label}: mind this</h2>
+      <ul className="mb-3 flex list-disc flex-col gap-1 pl-5 text-[14px]">
+        {caution.sentences.map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+      </ul>
+      <Button onClick={() => read.mutate(caution.setUp)}>I have read this</Button>
+    </Panel>
   );
 }
 

@@ -170,16 +170,7 @@ public class DeskJourneyTest extends Journey {
       rows.append("Q-").append(1000 + row).append("\tQuick thing ").append(row);
       rows.append("\trigid\t").append(row % 90 + 1).append('\n');
     }
-    grid.evaluate(
-        """
-        (element, text) => {
-          const data = new DataTransfer();
-          data.setData('text/plain', text);
-          element.dispatchEvent(
-            new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
-        }
-        """,
-        rows.toString());
+    paste(grid, rows.toString());
     button("Look at it first").click();
     assertThat(page.getByText("500 lines can go in")).isVisible();
     button("Bring in 500 items").click();
@@ -235,19 +226,5 @@ public class DeskJourneyTest extends Journey {
   @Test(dependsOnMethods = "anAddressThatIsNoneSaysSo", alwaysRun = true)
   public void nothingWentWrongUnseen() {
     assertEquals(complaints, List.of());
-  }
-
-  private void press(String... keys) {
-    for (String key : keys) {
-      page.keyboard().press(key);
-    }
-  }
-
-  private Locator option(String name) {
-    return page.getByRole(AriaRole.OPTION, new GetByRoleOptions().setName(name).setExact(true));
-  }
-
-  private Locator button(String name) {
-    return page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName(name)).first();
   }
 }

@@ -187,18 +187,8 @@ public class FirstShootTest extends Journey {
         .isVisible();
   }
 
-  private Locator button(String name) {
-    return page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName(name)).first();
-  }
-
   private Locator card(String fileName) {
     return page.locator("[data-take='" + fileName + "']");
-  }
-
-  private void press(String... keys) {
-    for (String key : keys) {
-      page.keyboard().press(key);
-    }
   }
 
   private static Path photo(int number) {

@@ -5,9 +5,11 @@ import static org.testng.Assert.assertTrue;
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -90,6 +92,36 @@ abstract class Journey {
 
   void go(String path) {
     page.navigate(application.url() + path);
+  }
+
+  Locator button(String name) {
+    return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name)).first();
+  }
+
+  Locator option(String name) {
+    return page.getByRole(
+        AriaRole.OPTION, new Page.GetByRoleOptions().setName(name).setExact(true));
+  }
+
+  /** One key after another, as a hand would. */
+  void press(String... keys) {
+    for (String key : keys) {
+      page.keyboard().press(key);
+    }
+  }
+
+  /** As a spreadsheet would put rows on the clipboard. */
+  void paste(Locator into, String text) {
+    into.evaluate(
+        """
+        (element, text) => {
+          const data = new DataTransfer();
+          data.setData('text/plain', text);
+          element.dispatchEvent(
+            new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+        }
+        """,
+        text);
   }
 
   /** Nothing that keeps people out, by the rules that a machine can check (WCAG 2.2 A and AA). */

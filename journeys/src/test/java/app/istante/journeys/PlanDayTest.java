@@ -194,8 +194,7 @@ public class PlanDayTest extends Journey {
 
   @Test(dependsOnMethods = "theRestIsPlannedAgainWithoutWhatBroke")
   public void aDroppedHeapIsSortedByItsSlip() throws IOException {
-    page.keyboard().press("g");
-    page.keyboard().press("t");
+    press("g", "t");
     Path folder = Files.createTempDirectory(application.data(), "heap");
     // The second slip of the sheet is A-2's; the demo photos were taken from 10:02 on.
     Path slip = folder.resolve("DSC_0000.jpg");
@@ -208,8 +207,7 @@ public class PlanDayTest extends Journey {
     }
     page.getByLabel("Photos to bring in").setInputFiles(heap);
     assertThat(page.getByText("4 photos taken in")).isVisible();
-    page.keyboard().press("g");
-    page.keyboard().press("c");
+    press("g", "c");
     Locator glass = page.getByRole(AriaRole.REGION, new GetByRoleOptions().setName("Glass weight"));
     assertThat(glass.locator("[data-take]")).hasCount(3);
     Locator others =
@@ -221,8 +219,7 @@ public class PlanDayTest extends Journey {
 
   @Test(dependsOnMethods = "aDroppedHeapIsSortedByItsSlip")
   public void aShotListIsChangedAndPutBack() {
-    page.keyboard().press("g");
-    page.keyboard().press("p");
+    press("g", "p");
     button("Shot lists").click();
     page.getByLabel("Why, view 1").fill("Mine.");
     button("Keep this list").click();
@@ -267,32 +264,11 @@ public class PlanDayTest extends Journey {
     }
   }
 
-  private void paste(Locator grid, String text) {
-    grid.evaluate(
-        """
-        (element, text) => {
-          const data = new DataTransfer();
-          data.setData('text/plain', text);
-          element.dispatchEvent(
-            new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
-        }
-        """,
-        text);
-  }
-
   private Locator cell(String name) {
     return page.getByRole(AriaRole.GRIDCELL, new GetByRoleOptions().setName(name)).first();
   }
 
   private Locator exactly(String label) {
     return page.getByLabel(label, new GetByLabelOptions().setExact(true));
-  }
-
-  private Locator option(String name) {
-    return page.getByRole(AriaRole.OPTION, new GetByRoleOptions().setName(name).setExact(true));
-  }
-
-  private Locator button(String name) {
-    return page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName(name)).first();
   }
 }

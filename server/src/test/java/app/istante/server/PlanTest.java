@@ -219,6 +219,10 @@ public class PlanTest extends RunningServer {
     assertEquals(
         refused.json().get("detail").asString(),
         "The latitude must lie between -90.0 and 90.0 degrees; it is 145.0.");
+    String none = room.toString().replace("\"used\":0", "\"used\":7");
+    assertEquals(
+        put("/api/room", none).json().get("detail").asString(),
+        "Choose the window that the table stands at.");
     assertEquals(put("/api/room", Json.mapper().writeValueAsString(room)).status(), 204);
   }
 

@@ -92,7 +92,10 @@ class DemoLoader {
     room.keep(
         new RoomSettings(
             Places.known().get(0),
-            new Pane("Attic window", 90, 45, 780, 1180, 250, 0, 10, Pane.Veil.NONE),
+            List.of(
+                new Pane("Attic window", 90, 45, 780, 1180, 250, 0, 10, Pane.Veil.NONE),
+                new Pane("Gable window", 0, 90, 900, 1200, 150, 400, 20, Pane.Veil.NONE)),
+            0,
             1100,
             true,
             new RoomCheck.Room(

@@ -110,8 +110,8 @@ class DayService {
     return Daylight.of(
         where.place(),
         settings.date(),
-        where.pane(),
-        new TableLight(where.pane(), where.tableMm()));
+        where.windowInUse(),
+        new TableLight(where.windowInUse(), where.tableMm()));
   }
 
   Instant midnight(DaySettings settings) {

@@ -158,7 +158,7 @@ public class PlanService {
   }
 
   /** The set-up that each shot is taken with, and why. */
-  Map<Long, SetUpAdvice.Advice> setUps(Shoot shoot, List<Shot> planned) {
+  public Map<Long, SetUpAdvice.Advice> setUps(Shoot shoot, List<Shot> planned) {
     Map<String, String> own = new HashMap<>();
     database
         .sql("SELECT kind, role, set_up FROM own_set_up")

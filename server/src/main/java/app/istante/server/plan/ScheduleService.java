@@ -171,7 +171,9 @@ class ScheduleService {
         .forEach(take -> taken.add(take.shotId()));
     List<Shot> open =
         all.stream().filter(shot -> !shot.dropped() && !taken.contains(shot.id())).toList();
-    List<Timings.Taken> log = log(takenHere, all, advices);
+    List<Timings.Taken> here = log(takenHere, all, advices);
+    List<Timings.Taken> log = earlier(shoot.id());
+    log.addAll(here);
     OptionalInt known = Timings.secondsPerShot(log);
     int seconds = known.orElse(Timings.USUAL_SHOT_SECONDS);
     double changeFactor = changeFactor(Timings.secondsPerChangeOver(log));
@@ -190,7 +192,7 @@ class ScheduleService {
               lightFor(advices.get(shot.id()).setUp(), settings),
               shot.required()));
     }
-    String standing = log.isEmpty() ? null : log.get(log.size() - 1).setUp();
+    String standing = here.isEmpty() ? null : here.get(here.size() - 1).setUp();
     Work whole =
         new Work(
             List.copyOf(items.values()),
@@ -236,6 +238,19 @@ class ScheduleService {
       return Work.Light.LAMPS;
     }
     return settings.light() == DaySettings.LightSource.lamps ? Work.Light.ANY : Work.Light.DAYLIGHT;
+  }
+
+  /** What was taken in the shoots before: the pace is the seller's, not one day's. */
+  private List<Timings.Taken> earlier(long shootId) {
+    List<Timings.Taken> log = new ArrayList<>();
+    for (Shoot other : shoots.all()) {
+      if (other.id() != shootId) {
+        List<Shot> shots = shoots.shotsOf(other.id());
+        log.addAll(log(takes.findByShootId(other.id()), shots, plans.setUps(other, shots)));
+      }
+    }
+    log.sort(Comparator.comparing(Timings.Taken::at));
+    return log;
   }
 
   /** Takes in the order of the camera's clock. */

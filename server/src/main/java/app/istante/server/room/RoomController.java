@@ -57,10 +57,10 @@ class RoomController {
   /** What a window gives on a day and over its year: the one described, kept or not. */
   @PostMapping("/daylight")
   DaylightView daylight(@RequestParam LocalDate date, @RequestBody RoomSettings settings) {
-    TableLight light = new TableLight(settings.pane(), settings.tableMm());
+    TableLight light = new TableLight(settings.windowInUse(), settings.tableMm());
     return new DaylightView(
-        Daylight.of(settings.place(), date, settings.pane(), light),
-        Daylight.weekends(settings.place(), date.getYear(), settings.pane(), light),
+        Daylight.of(settings.place(), date, settings.windowInUse(), light),
+        Daylight.weekends(settings.place(), date.getYear(), settings.windowInUse(), light),
         Daylight.ENOUGH_LUX,
         Sky.OVERCAST.uncertaintyFactor(),
         Sky.CLEAR.uncertaintyFactor());

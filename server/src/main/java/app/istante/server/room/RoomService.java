@@ -25,7 +25,7 @@ public class RoomService {
 
   public void keep(RoomSettings settings) {
     // Refuses a table inside the glass before it is stored.
-    new TableLight(settings.pane(), settings.tableMm());
+    new TableLight(settings.windowInUse(), settings.tableMm());
     database
         .sql(
             "INSERT INTO room (id, settings) VALUES (1, ?)"

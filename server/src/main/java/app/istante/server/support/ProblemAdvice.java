@@ -27,7 +27,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
   @ExceptionHandler(IllegalArgumentException.class)
   ProblemDetail refusedByTheRules(IllegalArgumentException wrong) {
-    return wrong.getStackTrace()[0].getClassName().startsWith("app.istante.core.")
+    return wrong.getStackTrace()[0].getClassName().startsWith("app.istante.")
         ? problem(HttpStatus.BAD_REQUEST, "not-possible", wrong.getMessage())
         : unexpected(wrong);
   }
@@ -53,7 +53,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     }
     boolean ours =
         cause instanceof IllegalArgumentException
-            && cause.getStackTrace()[0].getClassName().startsWith("app.istante.core.");
+            && cause.getStackTrace()[0].getClassName().startsWith("app.istante.");
     String sentence =
         ours ? cause.getMessage() : "Istante does not understand what was sent. Reload the page.";
     return ResponseEntity.badRequest()

@@ -42,9 +42,10 @@ public final class Assignment {
    * A planned shot.
    *
    * @param item number of its item
+   * @param setUp number of the set-up that it needs
    * @param itemCode how files named after it begin
    */
-  public record Planned(long shot, long item, String itemCode, String role) {}
+  public record Planned(long shot, long item, long setUp, String itemCode, String role) {}
 
   /** What a frame is. */
   public enum Shows {
@@ -90,6 +91,7 @@ public final class Assignment {
     private final boolean hasGaps;
     private Frame before;
     private SlipCode slip;
+    private Long standing;
     private List<Planned> due = List.of();
     private int at = -1;
     private boolean blankNext;
@@ -142,13 +144,27 @@ public final class Assignment {
           blankNext = true;
           return new Decision(frame.id(), Shows.SLIP, null, "it is the slip for the empty set");
         case SET_UP:
+          standing = code.number();
+          due = slip == null ? withStanding(plan) : dueOf(slip.number());
+          at = -1;
           return new Decision(frame.id(), Shows.SLIP, null, "it is the slip of a set-up");
         default:
           slip = code;
-          due = plan.stream().filter(shot -> shot.item() == code.number()).toList();
+          due = dueOf(code.number());
           at = -1;
           return new Decision(frame.id(), Shows.SLIP, null, "it is the slip of an item");
       }
+    }
+
+    /** An item's shots that the standing set-up is for; all of them where none is. */
+    private List<Planned> dueOf(long item) {
+      return withStanding(plan.stream().filter(shot -> shot.item() == item).toList());
+    }
+
+    private List<Planned> withStanding(List<Planned> shots) {
+      List<Planned> its =
+          shots.stream().filter(shot -> standing != null && shot.setUp() == standing).toList();
+      return its.isEmpty() ? shots : its;
     }
 
     private Decision afterSlip(Frame frame) {
@@ -160,35 +176,43 @@ public final class Assignment {
       return shot(frame, shot, "it follows the slip of " + shot.itemCode());
     }
 
+    /** What is due: by the slips so far, else the whole plan. */
+    private List<Planned> order() {
+      return slip == null && standing == null ? plan : due;
+    }
+
     private Decision byPlan(Frame frame) {
-      if (plan.isEmpty()) {
+      List<Planned> order = order();
+      if (order.isEmpty()) {
         return unknown(frame, "nothing is planned");
       }
       if (frame.takenAt() == null && !hasGaps) {
         return unknown(frame, "not assigned");
       }
       boolean pause = gap(frame).compareTo(NEXT_ITEM) > 0;
-      if (pause && at >= 0 && at + 1 < plan.size()) {
-        long item = plan.get(at).item();
-        boolean left = plan.get(at + 1).item() == item;
+      if (pause && at >= 0 && at + 1 < order.size()) {
+        long item = order.get(at).item();
+        boolean left = order.get(at + 1).item() == item;
         if (left) {
-          int next = nextItem(item);
+          int next = nextItem(order, item);
           if (next >= 0) {
             at = next;
-            return shot(frame, plan.get(at), "there was a pause before it");
+            return shot(frame, order.get(at), "there was a pause before it");
           }
         }
       }
-      if (at + 1 >= plan.size() && gap(frame).compareTo(SAME_SHOT) > 0) {
+      if (at + 1 >= order.size() && gap(frame).compareTo(SAME_SHOT) > 0) {
         return unknown(frame, "the plan has no more shots");
       }
-      step(frame, plan.size());
-      return shot(frame, plan.get(at), "the plan's order says so");
+      step(frame, order.size());
+      String because =
+          standing == null ? "the plan's order says so" : "it follows the slip of its set-up";
+      return shot(frame, order.get(at), because);
     }
 
-    private int nextItem(long item) {
-      for (int next = at + 1; next < plan.size(); next++) {
-        if (plan.get(next).item() != item) {
+    private int nextItem(List<Planned> order, long item) {
+      for (int next = at + 1; next < order.size(); next++) {
+        if (order.get(next).item() != item) {
           return next;
         }
       }
@@ -217,7 +241,7 @@ public final class Assignment {
     }
 
     private void moveTo(Long shot) {
-      List<Planned> list = slip == null ? plan : due;
+      List<Planned> list = order();
       for (int place = 0; place < list.size(); place++) {
         if (Objects.equals(list.get(place).shot(), shot)) {
           at = place;

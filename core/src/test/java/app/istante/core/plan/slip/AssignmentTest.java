@@ -17,10 +17,10 @@ public class AssignmentTest {
   private static final Instant START = Instant.parse("2026-03-14T10:00:00Z");
   private static final List<Planned> PLAN =
       List.of(
-          new Planned(11, 1, "A", "lead"),
-          new Planned(12, 1, "A", "side"),
-          new Planned(21, 2, "B", "lead"),
-          new Planned(22, 2, "B", "side"));
+          new Planned(11, 1, 100, "A", "lead"),
+          new Planned(12, 1, 200, "A", "side"),
+          new Planned(21, 2, 100, "B", "lead"),
+          new Planned(22, 2, 200, "B", "side"));
 
   private static Frame frame(long id, int seconds, SlipCode slip) {
     Instant at = START.plusSeconds(seconds);
@@ -96,6 +96,26 @@ public class AssignmentTest {
     List<Decision> decisions = Assignment.of(frames, PLAN);
     assertEquals(shots(decisions), List.of(11L, 21L, 22L));
     assertEquals(decisions.get(1).because(), "you said so");
+  }
+
+  @Test
+  public void aSetUpsSlipLeadsThroughTheShotsThatItIsFor() {
+    // Set-up 200 stands: first by its slip alone, then with the slip of one item.
+    SlipCode setUp = new SlipCode(SlipCode.What.SET_UP, 1, 200);
+    List<Frame> alone = List.of(frame(1, 0, setUp), frame(2, 20, null), frame(3, 60, null));
+    List<Decision> decisions = Assignment.of(alone, PLAN);
+    assertEquals(shots(decisions).subList(1, 3), List.of(12L, 22L));
+    assertEquals(decisions.get(1).because(), "it follows the slip of its set-up");
+    List<Frame> both =
+        List.of(frame(1, 0, setUp), frame(2, 20, item(2)), frame(3, 60, null), frame(4, 99, null));
+    assertEquals(shots(Assignment.of(both, PLAN)).subList(2, 4), List.of(22L, 22L));
+  }
+
+  @Test
+  public void aSetUpThatNoShotNeedsChangesNothing() {
+    SlipCode strange = new SlipCode(SlipCode.What.SET_UP, 1, 999);
+    List<Frame> frames = List.of(frame(1, 0, strange), frame(2, 20, item(1)), frame(3, 60, null));
+    assertEquals(Assignment.of(frames, PLAN).get(2).shot(), Long.valueOf(11));
   }
 
   @Test

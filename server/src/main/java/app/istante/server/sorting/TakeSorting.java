@@ -1,10 +1,15 @@
-package app.istante.server.take;
+package app.istante.server.sorting;
 
 import app.istante.core.plan.slip.Assignment;
 import app.istante.core.plan.slip.SlipCode;
+import app.istante.server.plan.PlanService;
 import app.istante.server.room.RoomService;
 import app.istante.server.shoot.ShootService;
+import app.istante.server.shoot.Shot;
 import app.istante.server.support.ShootEvents;
+import app.istante.server.take.Take;
+import app.istante.server.take.TakeRepository;
+import app.istante.server.take.TakeState;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeParseException;
@@ -20,12 +25,19 @@ import org.springframework.stereotype.Component;
 public class TakeSorting {
   private final TakeRepository takes;
   private final ShootService shoots;
+  private final PlanService plans;
   private final RoomService room;
   private final ShootEvents events;
 
-  TakeSorting(TakeRepository takes, ShootService shoots, RoomService room, ShootEvents events) {
+  TakeSorting(
+      TakeRepository takes,
+      ShootService shoots,
+      PlanService plans,
+      RoomService room,
+      ShootEvents events) {
     this.takes = takes;
     this.shoots = shoots;
+    this.plans = plans;
     this.room = room;
     this.events = events;
   }
@@ -90,12 +102,17 @@ public class TakeSorting {
   }
 
   private List<Assignment.Planned> planned(long shootId) {
-    return shoots.shotsOf(shootId).stream()
-        .filter(shot -> !shot.dropped())
+    List<Shot> open = shoots.shotsOf(shootId).stream().filter(shot -> !shot.dropped()).toList();
+    var setUps = plans.setUps(shoots.shoot(shootId), open);
+    return open.stream()
         .map(
             shot ->
                 new Assignment.Planned(
-                    shot.id(), shot.item().id(), shot.item().code(), shot.role()))
+                    shot.id(),
+                    shot.item().id(),
+                    setUps.get(shot.id()).setUp().number(),
+                    shot.item().code(),
+                    shot.role()))
         .toList();
   }
 }
