@@ -11,7 +11,7 @@ import { Button } from "./basics";
 import { useKeys } from "./keys";
 
 /** Every decision can be taken back: it is done, said, and remembered with its way back. */
-type Decision = { said: string; undo: () => Promise<unknown> };
+type Decision = { said: string; done: Promise<unknown>; undo: () => Promise<unknown> };
 type Decide = {
   decide: (
     said: string,
@@ -35,11 +35,14 @@ export function Decisions({ children }: { children: ReactNode }) {
 
   const tell = useCallback((text: string) => setNote({ text, canUndo: false }), []);
   const decide = useCallback<Decide["decide"]>(async (said, run, undo) => {
+    // Remembered at once: who takes it back before it is through waits for it.
+    const decision = { said, done: run(), undo };
+    past.current.push(decision);
     try {
-      await run();
-      past.current.push({ said, undo });
-      setNote({ text: said, canUndo: true });
+      await decision.done;
+      if (past.current.includes(decision)) setNote({ text: said, canUndo: true });
     } catch (error) {
+      past.current = past.current.filter((one) => one !== decision);
       setNote({ text: (error as Error).message, canUndo: false });
     }
   }, []);
@@ -50,6 +53,7 @@ export function Decisions({ children }: { children: ReactNode }) {
       return;
     }
     try {
+      await last.done;
       await last.undo();
       setNote({ text: `Taken back: ${last.said}`, canUndo: past.current.length > 0 });
     } catch (error) {

@@ -1,11 +1,11 @@
 import { useMutation } from "@tanstack/react-query";
-import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { answer, api, type ListPreview, queryClient } from "../../api/client";
 import { hideItems, saveItems } from "../../api/queries";
 import { Button } from "../../parts/basics";
 import { useDecisions } from "../../parts/Decisions";
 import { count } from "../../parts/figures";
+import { Sheet } from "../../parts/Sheet";
 import { saveFile } from "../../parts/saveFile";
 import { lengthUnit, useUnits } from "../../parts/units";
 
@@ -31,25 +31,14 @@ const MEANINGS: Record<Column, string> = {
 /** A list from a file or a spreadsheet: what is understood, what is wrong in which line. */
 export function ListDialog(props: { text: string | undefined; onClose: () => void }) {
   return (
-    <Dialog.Root open={props.text !== undefined} onOpenChange={(open) => !open && props.onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed top-1/2 left-1/2 z-50 flex max-h-[88vh] w-[min(1020px,94vw)] -translate-1/2 flex-col gap-4 overflow-auto rounded-lg border border-line bg-panel p-6"
-        >
-          <div className="flex items-center justify-between">
-            <Dialog.Title className="font-head text-2xl font-semibold">
-              Bring in a list
-            </Dialog.Title>
-            <Dialog.Close asChild>
-              <Button>Close</Button>
-            </Dialog.Close>
-          </div>
-          {props.text !== undefined && <ListForm start={props.text} onClose={props.onClose} />}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Sheet
+      title="Bring in a list"
+      width={1020}
+      open={props.text !== undefined}
+      onOpenChange={(open) => !open && props.onClose()}
+    >
+      {props.text !== undefined && <ListForm start={props.text} onClose={props.onClose} />}
+    </Sheet>
   );
 }
 

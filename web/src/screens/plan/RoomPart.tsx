@@ -86,14 +86,20 @@ function RoomForm({ kept }: { kept: RoomSettings }) {
               }}
             />
           </div>
-          <div className="col-span-2 grid grid-cols-[1fr_auto_auto] gap-2">
+          <div className="col-span-2">
             <Choice
               label="The window that the table stands at"
+              className="w-full"
               value={String(room.used)}
               options={room.panes.map((one, at) => ({ value: String(at), label: one.name }))}
               onChange={(used) => save({ ...room, used: Number(used) })}
             />
+          </div>
+          <TextField label="Its name" value={window.name} onSet={(name) => pane({ name })} />
+          <div className="flex items-end gap-1.5">
             <Button
+              className="flex-1 px-2"
+              aria-label="Add a window"
               onClick={() =>
                 save({
                   ...room,
@@ -102,9 +108,11 @@ function RoomForm({ kept }: { kept: RoomSettings }) {
                 })
               }
             >
-              Another
+              Add
             </Button>
             <Button
+              className="flex-1 px-2"
+              aria-label={`Remove ${window.name}`}
               disabled={room.panes.length === 1}
               onClick={() =>
                 save({
@@ -117,8 +125,6 @@ function RoomForm({ kept }: { kept: RoomSettings }) {
               Remove
             </Button>
           </div>
-          <TextField label="Its name" value={window.name} onSet={(name) => pane({ name })} />
-          <span />
           <NumberField
             label="Latitude, °"
             value={room.place.latitudeDeg}

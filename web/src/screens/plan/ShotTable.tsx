@@ -12,6 +12,8 @@ type Part = keyof Pick<Words, "grounds" | "lights" | "reaches">;
 const PARTS: Part[] = ["grounds", "lights", "reaches"];
 const NAMES: Record<Part, string> = { grounds: "Ground", lights: "Light", reaches: "Distance" };
 
+const WIDTHS: Record<Part, string> = { grounds: "w-38", lights: "w-46", reaches: "w-32" };
+
 /** Each view of an item: what it is for, from where, and how the set must stand. */
 export function ShotTable({ item }: { item: ItemPlan }) {
   const shoot = useShoot();
@@ -72,7 +74,7 @@ export function ShotTable({ item }: { item: ItemPlan }) {
                       <select
                         key={part}
                         aria-label={`${NAMES[part]} for ${item.title}, ${shot.role}`}
-                        className="min-h-9 max-w-52 rounded-md border border-line bg-panel px-2"
+                        className={`min-h-9 rounded-md border border-line bg-panel px-2 ${WIDTHS[part]}`}
                         value={parts[index]}
                         onChange={(event) => {
                           const now = parts

@@ -109,7 +109,7 @@ function LastTake({ take }: { take: TakeView | undefined }) {
   if (!take) {
     return (
       <div className="grid place-items-center rounded-lg border border-line bg-panel p-10 text-center">
-        <div>
+        <div className="flex flex-col items-center">
           <VerdictMark verdict={undefined} size={160} />
           <p className="mt-4 font-head text-3xl font-semibold">Take the first photo</p>
           <p className="text-soft">

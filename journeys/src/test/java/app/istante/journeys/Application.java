@@ -13,6 +13,8 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.time.Duration;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** The packed application as a process of its own, on a database and a data folder of its own. */
 final class Application implements AutoCloseable {
@@ -93,6 +95,22 @@ final class Application implements AutoCloseable {
 
   Path data() {
     return data;
+  }
+
+  /** A count of the first shoot, as its stations show it; 0 before the shoot exists. */
+  int count(String name) throws IOException, InterruptedException {
+    HttpResponse<String> answer =
+        HttpClient.newHttpClient()
+            .send(
+                HttpRequest.newBuilder(URI.create(url() + "/api/shoots/1")).build(),
+                HttpResponse.BodyHandlers.ofString());
+    Matcher matcher = Pattern.compile("\"" + name + "\":(\\d+)").matcher(answer.body());
+    return matcher.find() ? Integer.parseInt(matcher.group(1)) : 0;
+  }
+
+  /** Takes of the first shoot that have been measured. */
+  int measured() throws IOException, InterruptedException {
+    return count("takes") - count("waiting");
   }
 
   /** The running process; another one after each {@link #run}. */

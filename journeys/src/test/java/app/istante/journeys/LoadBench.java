@@ -8,10 +8,6 @@ import java.awt.RenderingHints;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -20,8 +16,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageWriteParam;
@@ -79,18 +73,18 @@ final class LoadBench {
     long start = System.nanoTime();
     page.getByLabel("Photos to bring in").setInputFiles(photos.toArray(Path[]::new));
     int before = waitFor(page, KILL_AT);
-    int taken = count("takes");
+    int taken = application.count("takes");
     sample();
     double first = processorSeconds;
     application.kill();
     application.run();
-    int after = measured();
+    int after = application.measured();
     System.out.printf(
         Locale.ROOT,
         "killed with %d taken in and %d measured; after the restart %d and %d%n",
         taken,
         before,
-        count("takes"),
+        application.count("takes"),
         after);
     waitFor(page, PHOTOS);
     double seconds = (System.nanoTime() - start) / 1e9;
@@ -100,7 +94,7 @@ final class LoadBench {
         Locale.ROOT,
         "photos %d, all measured %b, wall %.0f s, %.2f s a photo (restart included)%n",
         PHOTOS,
-        measured() == PHOTOS,
+        application.measured() == PHOTOS,
         seconds,
         seconds / PHOTOS);
     System.out.printf(
@@ -118,11 +112,11 @@ final class LoadBench {
   }
 
   private int waitFor(Page page, int wanted) throws Exception {
-    int now = measured();
+    int now = application.measured();
     while (now < wanted) {
       page.waitForTimeout(400);
       sample();
-      now = measured();
+      now = application.measured();
     }
     return now;
   }
@@ -146,20 +140,6 @@ final class LoadBench {
     String[] fields = stat.substring(stat.lastIndexOf(')') + 2).split(" ");
     processorSeconds =
         (Double.parseDouble(fields[11]) + Double.parseDouble(fields[12])) / TICKS_A_SECOND;
-  }
-
-  private int measured() throws Exception {
-    return count("takes") - count("waiting");
-  }
-
-  private int count(String name) throws Exception {
-    HttpResponse<String> answer =
-        HttpClient.newHttpClient()
-            .send(
-                HttpRequest.newBuilder(URI.create(application.url() + "/api/shoots/1")).build(),
-                HttpResponse.BodyHandlers.ofString());
-    Matcher matcher = Pattern.compile("\"" + name + "\":(\\d+)").matcher(answer.body());
-    return matcher.find() ? Integer.parseInt(matcher.group(1)) : 0;
   }
 
   /** The demo photos enlarged, with sensor noise; each file differs in a comment, not in cost. */

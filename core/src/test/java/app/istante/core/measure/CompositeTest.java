@@ -94,8 +94,7 @@ public class CompositeTest {
 
   @Test(dataProvider = "falls")
   public void fallOffIsTheStopsFromEndToEnd(double stops) {
-    Look look =
-        new Look(new int[] {235, 235, 235}, new int[] {60, 50, 40}, 0, stops);
+    Look look = new Look(new int[] {235, 235, 235}, new int[] {60, 50, 40}, 0, stops);
     Readings.Backdrop backdrop = measured(look).backdrop();
     assertEquals(backdrop.falloffStops(), stops, 0.05 + 0.03 * stops);
     // Towards the dark side: to the right is 0 degrees.
@@ -147,7 +146,8 @@ public class CompositeTest {
   public void aSharpDiscIsSharpAndHasNoLean() {
     Readings readings = measured(Look.of(250, 110));
     assertNotNull(readings.sharpness().blurSigmaPx());
-    // A box of one pixel: its standard deviation is 1 / sqrt(12) = 0.29; drawn and sampled, under 0.7.
+    // A box of one pixel: its standard deviation is 1 / sqrt(12) = 0.29; drawn and sampled, under
+    // 0.7.
     assertTrue(readings.sharpness().blurSigmaPx() < 0.7, readings.sharpness().toString());
     Double roll = readings.product().rollDegrees();
     assertTrue(roll == null || Math.abs(roll) < 0.5, "a disc leans nowhere: " + roll);
@@ -197,8 +197,7 @@ public class CompositeTest {
         double fall = Math.pow(2, -0.4 * (W - 1 - x) / (W - 1.0));
         for (int channel = 0; channel < 3; channel++) {
           double linear =
-              cover * Srgb.decode8(look.disc()[channel])
-                  + (1 - cover) * Srgb.decode8(235) * fall;
+              cover * Srgb.decode8(look.disc()[channel]) + (1 - cover) * Srgb.decode8(235) * fall;
           rgb[3 * (y * W + x) + channel] = (byte) Math.round(Srgb.code(linear));
         }
       }

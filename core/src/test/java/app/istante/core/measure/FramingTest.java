@@ -6,6 +6,7 @@ import static org.testng.Assert.assertNull;
 import static org.testng.Assert.assertTrue;
 import static org.testng.Assert.expectThrows;
 
+import app.istante.core.image.Facts;
 import app.istante.core.image.PhotoFacts;
 import java.util.List;
 import java.util.Map;
@@ -17,20 +18,7 @@ public class FramingTest {
 
   private static Readings readings(
       int width, int height, Readings.BoxPx box, Double roll, String ground, double falloff) {
-    PhotoFacts facts =
-        new PhotoFacts(
-            width,
-            height,
-            "JPEG",
-            8,
-            "sRGB",
-            90,
-            1,
-            "0",
-            1,
-            null,
-            null,
-            new PhotoFacts.Privacy(false, false, false));
+    PhotoFacts facts = Facts.of(width, height);
     Readings.Product product =
         new Readings.Product(
             true,

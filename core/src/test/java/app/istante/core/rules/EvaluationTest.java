@@ -6,6 +6,7 @@ import static org.testng.Assert.assertNull;
 import static org.testng.Assert.assertTrue;
 import static org.testng.Assert.expectThrows;
 
+import app.istante.core.image.Facts;
 import app.istante.core.image.PhotoFacts;
 import app.istante.core.measure.Readings;
 import java.util.List;
@@ -15,20 +16,7 @@ import org.testng.annotations.Test;
 
 public class EvaluationTest {
   private static Readings readings(Double level, double band, Double roll, double rollConfidence) {
-    PhotoFacts facts =
-        new PhotoFacts(
-            1600,
-            1200,
-            "JPEG",
-            8,
-            "sRGB",
-            90,
-            400_000,
-            "0",
-            1,
-            null,
-            null,
-            new PhotoFacts.Privacy(false, false, false));
+    PhotoFacts facts = Facts.of(1600, 1200);
     Readings.Product product =
         new Readings.Product(
             true,

@@ -1,6 +1,7 @@
 package app.istante.core.sim;
 
 import app.istante.core.image.EncodedImage;
+import app.istante.core.image.Facts;
 import app.istante.core.image.Photo;
 import app.istante.core.image.PhotoFacts;
 import app.istante.core.image.Srgb;
@@ -27,20 +28,7 @@ public record Simulated(SimulatedPhoto photo, Analysed analysed) {
   }
 
   public static Photo asPhoto(EncodedImage picture) {
-    PhotoFacts facts =
-        new PhotoFacts(
-            picture.widthPx(),
-            picture.heightPx(),
-            "PNG",
-            8,
-            "sRGB (assumed)",
-            null,
-            1,
-            "0",
-            1,
-            null,
-            null,
-            new PhotoFacts.Privacy(false, false, false));
+    PhotoFacts facts = Facts.of(picture.widthPx(), picture.heightPx());
     return Photo.ofSrgb(facts, picture);
   }
 

@@ -1,5 +1,6 @@
 package app.istante.core.verdict;
 
+import app.istante.core.image.Facts;
 import app.istante.core.image.PhotoFacts;
 import app.istante.core.image.Srgb;
 import app.istante.core.measure.Readings;
@@ -72,20 +73,7 @@ final class Sample {
   }
 
   Readings build() {
-    PhotoFacts facts =
-        new PhotoFacts(
-            width,
-            height,
-            "JPEG",
-            8,
-            "sRGB (assumed)",
-            92,
-            400_000,
-            "0",
-            1,
-            null,
-            null,
-            new PhotoFacts.Privacy(false, false, false));
+    PhotoFacts facts = Facts.of(width, height);
     double liftToWhite =
         Math.max(0, Math.log(Srgb.decode8(250) / Srgb.decode(low5 / 255)) / Math.log(2));
     double fillWidth = (double) box.width() / width;
