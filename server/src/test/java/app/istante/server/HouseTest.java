@@ -94,6 +94,7 @@ public class HouseTest extends RunningServer {
     assertEquals(delete("/api/shoots/" + shoot + "/shots/" + side).status(), 204);
     JsonNode after = get("/api/takes/" + take).json();
     assertTrue(!after.get("take").has("shotId"), after.toString());
+    assertEquals(after.at("/take/shows").asString(), "UNKNOWN");
   }
 
   @Test

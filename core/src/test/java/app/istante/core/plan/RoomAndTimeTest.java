@@ -93,6 +93,11 @@ public class RoomAndTimeTest {
   }
 
   @Test
+  public void aClockThatStandsStillGivesNoShotWithoutTime() {
+    assertEquals(Timings.secondsPerShot(everySeconds(0, 9, "A")), OptionalInt.of(5));
+  }
+
+  @Test
   public void changeOversAreTimedBetweenSetUps() {
     List<Taken> taken = new ArrayList<>();
     Instant at = Instant.parse("2026-03-14T10:00:00Z");

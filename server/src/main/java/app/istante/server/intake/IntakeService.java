@@ -112,6 +112,8 @@ public class IntakeService {
                             clock.instant()));
                 if (shotId != null) {
                   take.say(shotId);
+                } else if (placing.aimed) {
+                  take.cameWhileOnItsShot();
                 }
                 jobs.check(take.id());
                 events.changed(shootId, "take", take.id());
@@ -154,20 +156,20 @@ public class IntakeService {
     return new Receipt(name, Outcome.refused, null, unreadable.getMessage());
   }
 
-  private record Placing(Long shotId, String because) {}
+  private record Placing(Long shotId, String because, boolean aimed) {}
 
   private Placing placing(Shoot shoot, String fileName, Long shotId, boolean oneByOne) {
     if (shotId != null) {
-      return new Placing(shotId, "you said so");
+      return new Placing(shotId, "you said so", false);
     }
     Optional<Shot> byName = byName(shoot, fileName);
     if (byName.isPresent()) {
-      return new Placing(byName.get().id(), "its name says so");
+      return new Placing(byName.get().id(), "its name says so", false);
     }
     if (oneByOne && shoot.aimedShotId() != null) {
-      return new Placing(shoot.aimedShotId(), "it was the shot you were on");
+      return new Placing(shoot.aimedShotId(), "it was the shot you were on", true);
     }
-    return new Placing(null, "not assigned");
+    return new Placing(null, "not assigned", false);
   }
 
   /** A file named after an item's code, and after a role if more than one view is planned. */

@@ -58,6 +58,9 @@ public class ShootService {
   /** Another rule book was chosen for a shoot: what was judged must be judged again. */
   public record RuleBookChanged(long shootId) {}
 
+  /** A shot is about to be removed: its takes show it no longer. */
+  public record ShotRemoved(long shotId) {}
+
   public Shoot shoot(long id) {
     return shoots.findById(id).orElseThrow(() -> Refused.missing("shoot"));
   }
@@ -167,6 +170,7 @@ public class ShootService {
     if (Long.valueOf(shotId).equals(shoot.aimedShotId())) {
       shoot.aimAt(null);
     }
+    publisher.publishEvent(new ShotRemoved(shotId));
     shots.delete(shot);
     shots.flush();
     events.changed(shootId, "plan", null);

@@ -70,8 +70,7 @@ public class TakeSorting {
         continue;
       }
       byId.put(take.id(), take);
-      // Without slips, what was sorted when it came in stays sorted: by name, or by where one was.
-      boolean settled = take.saidSo() || !slips && take.shotId() != null;
+      boolean settled = isSettled(take, slips);
       frames.add(
           new Assignment.Frame(
               take.id(),
@@ -85,20 +84,24 @@ public class TakeSorting {
     List<Long> changed = new ArrayList<>();
     for (Assignment.Decision decision : Assignment.of(frames, planned(shootId))) {
       Take take = byId.get(decision.frame());
-      boolean settled = take.saidSo() || !slips && take.shotId() != null;
-      boolean same =
-          take.shows() == decision.shows() && Objects.equals(take.shotId(), decision.shot());
-      if (settled && decision.shows() == Assignment.Shows.SHOT || same) {
+      if (isSettled(take, slips)) {
         continue;
       }
-      if (!take.saidSo() || decision.shows() != Assignment.Shows.UNKNOWN) {
-        take.assign(decision.shows(), decision.shot(), decision.because());
+      boolean same =
+          take.shows() == decision.shows() && Objects.equals(take.shotId(), decision.shot());
+      if (!same) {
         changed.add(take.id());
         events.changed(shootId, "take", take.id());
       }
+      take.assign(decision.shows(), decision.shot(), decision.because());
     }
     takes.flush();
     return changed;
+  }
+
+  /** Not to be decided again: a person said it, or it came while one was on its shot. */
+  private static boolean isSettled(Take take, boolean slips) {
+    return take.saidSo() || !slips && take.aimed();
   }
 
   private List<Assignment.Planned> planned(long shootId) {

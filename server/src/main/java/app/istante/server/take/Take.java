@@ -44,6 +44,7 @@ public class Take {
   @JdbcTypeCode(SqlTypes.VARCHAR)
   private Assignment.Shows shows;
 
+  private boolean aimed;
   private boolean saidSo;
   @Version private long version;
 
@@ -126,6 +127,15 @@ public class Take {
   /** Whether a person decided what it shows; nothing else changes that. */
   public boolean saidSo() {
     return saidSo;
+  }
+
+  /** Whether it came in alone while one was on its shot: it shows that, unless slips say more. */
+  public boolean aimed() {
+    return aimed && shotId != null;
+  }
+
+  public void cameWhileOnItsShot() {
+    aimed = true;
   }
 
   /** When the camera took it, or null. */

@@ -16,6 +16,8 @@ public interface TakeRepository extends JpaRepository<Take, Long> {
 
   Optional<Take> findByShootIdAndSha256(Long shootId, String sha256);
 
+  List<Take> findByShotId(Long shotId);
+
   List<Take> findByShotIdAndChosenTrue(Long shotId);
 
   List<Take> findByState(TakeState state);

@@ -5,6 +5,7 @@ import app.istante.server.support.Refused;
 import app.istante.server.support.ShootEvents;
 import java.util.List;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -29,6 +30,13 @@ public class TakeService {
 
   /** A take has another role now: what was judged must be judged again. */
   public record RoleChanged(long takeId) {}
+
+  @EventListener
+  @Transactional
+  void shotRemoved(ShootService.ShotRemoved removed) {
+    takes.findByShotId(removed.shotId()).forEach(take -> take.say(null));
+    takes.flush();
+  }
 
   public Take take(long id) {
     return takes.findById(id).orElseThrow(() -> Refused.missing("take"));

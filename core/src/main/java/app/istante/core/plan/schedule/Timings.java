@@ -28,6 +28,9 @@ public final class Timings {
   /** Longer gaps between set-ups were breaks. */
   static final Duration LONGEST_CHANGE = Duration.ofMinutes(60);
 
+  /** Nobody places, looks and releases faster; a clock that is shorter is wrong, or a burst. */
+  static final int LEAST_SECONDS = 5;
+
   private Timings() {}
 
   /** A take, as far as time is concerned. */
@@ -67,6 +70,6 @@ public final class Timings {
     }
     List<Integer> sorted = new ArrayList<>(gaps);
     Collections.sort(sorted);
-    return OptionalInt.of(sorted.get(sorted.size() / 2));
+    return OptionalInt.of(Math.max(LEAST_SECONDS, sorted.get(sorted.size() / 2)));
   }
 }

@@ -111,14 +111,14 @@ public final class Assignment {
     }
 
     private Decision look(Frame frame) {
-      if (frame.slip() != null) {
-        return slip(frame);
-      }
       if (frame.saidSo()) {
         moveTo(frame.said());
         return frame.said() == null
             ? new Decision(frame.id(), Shows.UNKNOWN, null, "not assigned")
             : new Decision(frame.id(), Shows.SHOT, frame.said(), "you said so");
+      }
+      if (frame.slip() != null) {
+        return slip(frame);
       }
       if (blankNext) {
         blankNext = false;

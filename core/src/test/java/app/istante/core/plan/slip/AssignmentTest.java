@@ -119,6 +119,16 @@ public class AssignmentTest {
   }
 
   @Test
+  public void whatAPersonSaidOfASlipCountsToo() {
+    Instant at = START.plusSeconds(10);
+    List<Frame> frames =
+        List.of(new Frame(1, "x.jpg", at, at, item(2), 11L, true), frame(2, 40, null));
+    List<Decision> decisions = Assignment.of(frames, PLAN);
+    assertEquals(decisions.get(0).shot(), Long.valueOf(11));
+    assertEquals(decisions.get(0).because(), "you said so");
+  }
+
+  @Test
   public void cardsBlanksAndSetUpsAreNoShots() {
     List<Frame> frames =
         List.of(
