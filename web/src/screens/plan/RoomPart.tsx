@@ -96,9 +96,9 @@ function RoomForm({ kept }: { kept: RoomSettings }) {
             />
           </div>
           <TextField label="Its name" value={window.name} onSet={(name) => pane({ name })} />
-          <div className="flex items-end gap-1.5">
+          <div className="flex min-w-0 items-end gap-1">
             <Button
-              className="flex-1 px-2"
+              className="min-w-0 flex-1 px-1.5"
               aria-label="Add a window"
               onClick={() =>
                 save({
@@ -111,7 +111,7 @@ function RoomForm({ kept }: { kept: RoomSettings }) {
               Add
             </Button>
             <Button
-              className="flex-1 px-2"
+              className="min-w-0 flex-1 px-1.5"
               aria-label={`Remove ${window.name}`}
               disabled={room.panes.length === 1}
               onClick={() =>

@@ -12,7 +12,7 @@ type Part = keyof Pick<Words, "grounds" | "lights" | "reaches">;
 const PARTS: Part[] = ["grounds", "lights", "reaches"];
 const NAMES: Record<Part, string> = { grounds: "Ground", lights: "Light", reaches: "Distance" };
 
-const WIDTHS: Record<Part, string> = { grounds: "w-38", lights: "w-46", reaches: "w-32" };
+const WIDTHS: Record<Part, string> = { grounds: "w-36", lights: "w-46", reaches: "w-34" };
 
 /** Each view of an item: what it is for, from where, and how the set must stand. */
 export function ShotTable({ item }: { item: ItemPlan }) {
