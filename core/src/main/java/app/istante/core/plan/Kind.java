@@ -1,7 +1,5 @@
 package app.istante.core.plan;
 
-import java.util.Locale;
-
 /** What sort of thing an item is: decides its shot list, its preparation and its set-ups. */
 public enum Kind {
   RIGID("Rigid, opaque"),
@@ -23,7 +21,7 @@ public enum Kind {
 
   /** The name in files and over HTTP: lower case. */
   public String id() {
-    return name().toLowerCase(Locale.ROOT);
+    return Names.of(this);
   }
 
   public String label() {

@@ -15,11 +15,6 @@ public final class Preparation {
     return Shipped.preparation().stream().filter(step -> step.concerns(kind, traits)).toList();
   }
 
-  /** Minutes for one item, all its steps. */
-  public static double minutes(Kind kind, Set<Trait> traits) {
-    return of(kind, traits).stream().mapToDouble(PreparationStep::minutes).sum();
-  }
-
   /**
    * One line of the pick-list.
    *

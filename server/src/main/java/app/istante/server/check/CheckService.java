@@ -99,7 +99,7 @@ public class CheckService implements SlowWork {
           Json.mapper()
               .writeValueAsString(
                   Outline.of(picture.separation(), picture.linear().factor(), OUTLINE_POINTS));
-      String slip = SlipReader.read(photo.srgb()).map(SlipCode::text).orElse(null);
+      String slip = SlipReader.read(picture.srgb()).map(SlipCode::text).orElse(null);
       transaction.executeWithoutResult(status -> store(takeId, readings, outline, slip));
     } catch (UnreadablePhotoException unreadable) {
       transaction.executeWithoutResult(
@@ -111,6 +111,10 @@ public class CheckService implements SlowWork {
   private void store(long takeId, Readings readings, String outline, String slip) {
     Take take = takes.findById(takeId).orElseThrow();
     take.seen(sorting.instantOf(readings.image().takenAt()), slip);
+    take.measured();
+    takes.flush();
+    // Sorted first: the role decides how it, and whatever else it moves, is judged.
+    sorting.sort(take.shootId()).stream().filter(id -> id != takeId).forEach(this::judgeAgain);
     TakeCheck check =
         new TakeCheck(
             takeId,
@@ -122,9 +126,6 @@ public class CheckService implements SlowWork {
     checks.deleteById(takeId);
     checks.flush();
     checks.save(check);
-    take.measured();
-    takes.flush();
-    sorting.sort(take.shootId()).forEach(this::judgeAgain);
   }
 
   @EventListener

@@ -4,6 +4,7 @@ import app.istante.core.image.FileKind;
 import app.istante.core.image.Limits;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.UnreadablePhotoException;
+import app.istante.core.plan.slip.Assignment;
 import app.istante.server.jobs.JobQueue;
 import app.istante.server.picture.PictureStore;
 import app.istante.server.shoot.Shoot;
@@ -17,7 +18,6 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.sql.Timestamp;
 import java.time.Clock;
-import java.util.Locale;
 import java.util.Optional;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -162,7 +162,9 @@ public class IntakeService {
     if (shotId != null) {
       return new Placing(shotId, "you said so", false);
     }
-    Optional<Shot> byName = byName(shoot, fileName);
+    Optional<Shot> byName =
+        Assignment.named(
+            fileName, shoots.shotsOf(shoot.id()), shot -> shot.item().code(), Shot::role);
     if (byName.isPresent()) {
       return new Placing(byName.get().id(), "its name says so", false);
     }
@@ -170,21 +172,5 @@ public class IntakeService {
       return new Placing(shoot.aimedShotId(), "it was the shot you were on", true);
     }
     return new Placing(null, "not assigned", false);
-  }
-
-  /** A file named after an item's code, and after a role if more than one view is planned. */
-  private Optional<Shot> byName(Shoot shoot, String fileName) {
-    String name = fileName.toLowerCase(Locale.ROOT);
-    Shot found = null;
-    for (Shot shot : shoots.shotsOf(shoot.id())) {
-      if (name.startsWith(shot.item().code().toLowerCase(Locale.ROOT))) {
-        boolean role = name.contains(shot.role());
-        if (role) {
-          return Optional.of(shot);
-        }
-        found = found == null ? shot : found;
-      }
-    }
-    return Optional.ofNullable(found);
   }
 }

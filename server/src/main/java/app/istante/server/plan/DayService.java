@@ -15,8 +15,11 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 
@@ -80,9 +83,7 @@ class DayService {
         .update();
   }
 
-  /**
-   * @param zero midnight, from which the plan's seconds count
-   */
+  /** The plan as it was stored last. */
   record Kept(DayPlan plan, Instant plannedAt) {}
 
   Optional<Kept> plan(long shootId) {
@@ -98,15 +99,24 @@ class DayService {
   }
 
   void keepPlan(long shootId, DayPlan plan) {
-    keep(shootId, settings(shootId));
+    // Settings that are there stay as they are: they may have changed since this plan was begun.
     database
-        .sql("UPDATE shoot_day SET plan = ?, planned_at = ? WHERE shoot_id = ?")
-        .params(Json.mapper().writeValueAsString(plan), Timestamp.from(clock.instant()), shootId)
+        .sql(
+            "INSERT INTO shoot_day (shoot_id, settings, plan, planned_at) VALUES (?, ?, ?, ?)"
+                + " ON DUPLICATE KEY UPDATE plan = VALUES(plan), planned_at = VALUES(planned_at)")
+        .params(
+            shootId,
+            Json.mapper().writeValueAsString(settings(shootId)),
+            Json.mapper().writeValueAsString(plan),
+            Timestamp.from(clock.instant()))
         .update();
   }
 
   Daylight.Day daylight(DaySettings settings) {
-    RoomSettings where = room.settings();
+    return daylight(settings, room.settings());
+  }
+
+  private static Daylight.Day daylight(DaySettings settings, RoomSettings where) {
     return Daylight.of(
         where.place(),
         settings.date(),
@@ -124,44 +134,31 @@ class DayService {
    * @param notBefore work can't begin earlier: now, when the day has begun
    */
   Work.Hours hours(DaySettings settings, Instant notBefore) {
-    Instant zero = midnight(settings);
-    int from = seconds(zero, settings.date().atTime(settings.from()).atZone(zone()).toInstant());
-    int to = seconds(zero, settings.date().atTime(settings.to()).atZone(zone()).toInstant());
-    int now = notBefore == null ? from : Math.max(from, seconds(zero, notBefore));
+    RoomSettings where = room.settings();
+    Clockwork hands = new Clockwork(settings.date(), where.place().zoneId());
+    int from = hands.seconds(settings.from());
+    int to = hands.seconds(settings.to());
+    int now = notBefore == null ? from : Math.max(from, hands.seconds(notBefore));
     List<Work.Span> breaks =
         settings.pauses().stream()
-            .map(
-                pause ->
-                    new Work.Span(
-                        seconds(
-                            zero, settings.date().atTime(pause.from()).atZone(zone()).toInstant()),
-                        seconds(
-                            zero, settings.date().atTime(pause.to()).atZone(zone()).toInstant())))
+            .map(pause -> new Work.Span(hands.seconds(pause.from()), hands.seconds(pause.to())))
             .toList();
-    Daylight.Day day = daylight(settings);
+    List<Daylight.Span> spans = daylight(settings, where).spans();
     boolean cloud = settings.sky() == DaySettings.Sky.overcast;
+    List<Work.Span> hard = hands.spans(spans, EnumSet.of(Daylight.Quality.HARD));
     List<Work.Span> soft =
-        day.spans().stream()
-            .filter(
-                span ->
-                    span.quality() == Daylight.Quality.SOFT
-                        || cloud && span.quality() == Daylight.Quality.HARD)
-            .map(span -> new Work.Span(seconds(zero, span.start()), seconds(zero, span.end())))
-            .toList();
-    boolean lampsInSun = cloud || room.settings().shutter();
-    List<Work.Span> noLamps =
-        lampsInSun
-            ? List.of()
-            : day.spans().stream()
-                .filter(span -> span.quality() == Daylight.Quality.HARD)
-                .map(span -> new Work.Span(seconds(zero, span.start()), seconds(zero, span.end())))
-                .toList();
+        hands.spans(
+            spans,
+            cloud
+                ? EnumSet.of(Daylight.Quality.SOFT, Daylight.Quality.HARD)
+                : EnumSet.of(Daylight.Quality.SOFT));
+    List<Work.Span> noLamps = cloud || where.shutter() ? List.of() : hard;
     return new Work.Hours(new Work.Span(Math.min(now, to), to), breaks, joined(soft), noLamps);
   }
 
   /** Spans that touch are one: a shot may run from one into the next. */
   private static List<Work.Span> joined(List<Work.Span> rising) {
-    List<Work.Span> out = new java.util.ArrayList<>();
+    List<Work.Span> out = new ArrayList<>();
     for (Work.Span span : rising) {
       Work.Span last = out.isEmpty() ? null : out.get(out.size() - 1);
       if (last != null && last.to() == span.from()) {
@@ -173,7 +170,21 @@ class DayService {
     return out;
   }
 
-  private static int seconds(Instant zero, Instant at) {
-    return (int) Duration.between(zero, at).toSeconds();
+  /** Seconds since the midnight of a day at a place, over changes of the clock too. */
+  private record Clockwork(LocalDate date, ZoneId zone) {
+    int seconds(LocalTime time) {
+      return seconds(date.atTime(time).atZone(zone).toInstant());
+    }
+
+    int seconds(Instant at) {
+      return (int) Duration.between(date.atStartOfDay(zone).toInstant(), at).toSeconds();
+    }
+
+    List<Work.Span> spans(List<Daylight.Span> all, Set<Daylight.Quality> wanted) {
+      return all.stream()
+          .filter(span -> wanted.contains(span.quality()))
+          .map(span -> new Work.Span(seconds(span.start()), seconds(span.end())))
+          .toList();
+    }
   }
 }

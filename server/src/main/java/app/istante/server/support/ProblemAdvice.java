@@ -27,7 +27,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
   @ExceptionHandler(IllegalArgumentException.class)
   ProblemDetail refusedByTheRules(IllegalArgumentException wrong) {
-    return wrong.getStackTrace()[0].getClassName().startsWith("app.istante.")
+    return isOurs(wrong)
         ? problem(HttpStatus.BAD_REQUEST, "not-possible", wrong.getMessage())
         : unexpected(wrong);
   }
@@ -51,11 +51,10 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     while (cause.getCause() != null && !(cause instanceof IllegalArgumentException)) {
       cause = cause.getCause();
     }
-    boolean ours =
-        cause instanceof IllegalArgumentException
-            && cause.getStackTrace()[0].getClassName().startsWith("app.istante.");
     String sentence =
-        ours ? cause.getMessage() : "Istante does not understand what was sent. Reload the page.";
+        cause instanceof IllegalArgumentException && isOurs(cause)
+            ? cause.getMessage()
+            : "Istante does not understand what was sent. Reload the page.";
     return ResponseEntity.badRequest()
         .body(problem(HttpStatus.BAD_REQUEST, "not-understood", sentence));
   }
@@ -95,6 +94,11 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                 HttpStatus.CONTENT_TOO_LARGE,
                 "file-too-large",
                 "The file is larger than 200 MB; Istante reads files up to that size."));
+  }
+
+  /** Thrown by our own code, so its message is a sentence for people; a library's is not. */
+  private static boolean isOurs(Throwable thrown) {
+    return thrown.getStackTrace()[0].getClassName().startsWith("app.istante.");
   }
 
   private static ProblemDetail problem(HttpStatus status, String type, String sentence) {

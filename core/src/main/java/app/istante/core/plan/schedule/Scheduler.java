@@ -18,6 +18,9 @@ public final class Scheduler {
   private final Carrier carrier;
   private final Search search;
 
+  /** The best of the simple orders, once it has been looked for. */
+  private int[] first;
+
   public Scheduler(Work work) {
     this.work = work;
     this.carrier = new Carrier(work);
@@ -30,6 +33,13 @@ public final class Scheduler {
   }
 
   private int[] quickOrder() {
+    if (first == null) {
+      first = bestSimpleOrder();
+    }
+    return first;
+  }
+
+  private int[] bestSimpleOrder() {
     if (work.shots().size() <= EXACT_SHOTS) {
       return exact();
     }

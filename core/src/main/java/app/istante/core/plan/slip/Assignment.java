@@ -5,7 +5,10 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.function.Function;
 
 /**
  * Says of every frame of a shoot which shot it shows, and why: by what a person said, by the slip
@@ -76,6 +79,23 @@ public final class Assignment {
     return decisions;
   }
 
+  /**
+   * The shot that a file is named after: it begins with the item's code; the shot whose role it
+   * names comes before the others of that item.
+   */
+  public static <T> Optional<T> named(
+      String fileName, List<T> shots, Function<T, String> itemCode, Function<T, String> role) {
+    String name = fileName.toLowerCase(Locale.ROOT);
+    List<T> its =
+        shots.stream()
+            .filter(shot -> name.startsWith(itemCode.apply(shot).toLowerCase(Locale.ROOT)))
+            .toList();
+    return its.stream()
+        .filter(shot -> name.contains(role.apply(shot)))
+        .findFirst()
+        .or(() -> its.stream().findFirst());
+  }
+
   /** By the camera's clock; where it is silent, by name, as cameras count, then by arrival. */
   private static Comparator<Frame> order() {
     return Comparator.comparing(
@@ -124,7 +144,7 @@ public final class Assignment {
         blankNext = false;
         return new Decision(frame.id(), Shows.BLANK, null, "it follows the slip for the empty set");
       }
-      Planned named = byName(frame.fileName());
+      Planned named = named(frame.fileName(), plan, Planned::itemCode, Planned::role).orElse(null);
       if (named != null) {
         moveTo(named.shot());
         return shot(frame, named, "its name says so");
@@ -247,20 +267,6 @@ public final class Assignment {
           at = place;
         }
       }
-    }
-
-    private Planned byName(String fileName) {
-      String name = fileName.toLowerCase(java.util.Locale.ROOT);
-      Planned found = null;
-      for (Planned shot : plan) {
-        if (name.startsWith(shot.itemCode().toLowerCase(java.util.Locale.ROOT))) {
-          if (name.contains(shot.role())) {
-            return shot;
-          }
-          found = found == null ? shot : found;
-        }
-      }
-      return found;
     }
 
     private static Decision shot(Frame frame, Planned shot, String because) {

@@ -152,6 +152,21 @@ public class AssignmentTest {
   }
 
   @Test
+  public void theRoleInANameComesBeforeTheItemsFirstShot() {
+    assertEquals(named("A.jpg"), Long.valueOf(11));
+    assertEquals(named("a-SIDE.jpg"), Long.valueOf(12));
+    assertEquals(named("B_2.jpg"), Long.valueOf(21));
+    assertEquals(named("DSC_0001.jpg"), null);
+    assertEquals(named(""), null);
+  }
+
+  private static Long named(String fileName) {
+    return Assignment.named(fileName, PLAN, Planned::itemCode, Planned::role)
+        .map(Planned::shot)
+        .orElse(null);
+  }
+
+  @Test
   public void oneFileWithoutATimeIsNotGuessed() {
     List<Frame> frames = List.of(new Frame(1, "x.jpg", null, START, null, null, false));
     assertEquals(Assignment.of(frames, PLAN).get(0).shows(), Shows.UNKNOWN);
