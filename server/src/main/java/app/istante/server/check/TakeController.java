@@ -93,13 +93,14 @@ class TakeController {
 
   @GetMapping("/takes/{id}")
   TakeDetail one(@PathVariable long id) {
+    // The take first: once it is measured its check is there, while it may become so in between.
+    Take take = service.take(id);
     TakeCheck check = checks.findById(id).orElse(null);
     List<int[]> outline =
         check == null
             ? List.of()
             : List.of(Json.mapper().readValue(check.outline(), int[][].class));
-    return new TakeDetail(
-        view(service.take(id), check), judging.judgement(id).orElse(null), outline);
+    return new TakeDetail(view(take, check), judging.judgement(id).orElse(null), outline);
   }
 
   @PutMapping("/takes/assignment")
