@@ -8,11 +8,11 @@ import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import org.testng.annotations.Test;
 
-/** The directions of the house: image ← colour ← mask ← measure ← rules ← verdict. */
+/** The directions of the house: image ← colour ← mask ← card ← measure ← rules ← verdict. */
 public class ArchitectureTest {
   private static final String CORE = "app.istante.core.";
   private static final String[] UPWARDS = {
-    "image", "colour", "mask", "measure", "rules", "verdict", "finish", "cli"
+    "image", "colour", "mask", "card", "measure", "rules", "verdict", "finish", "cli", "bench"
   };
 
   private final JavaClasses classes =

@@ -79,6 +79,27 @@ public record Lab(double l, double a, double b) {
     return low + (at - index) * (F_TABLE[index + 1] - low);
   }
 
+  /**
+   * Linear red, green, blue of this colour, the inverse of {@link #ofLinear} (CIE 15:2004,
+   * equations 8.3 and 8.5 solved for X, Y, Z); below 0 or over 1 for colours outside the primaries.
+   */
+  public double[] toLinear() {
+    double fy = (l + 16) / 116;
+    double x = inverse(fy + a / 500) * WHITE_X;
+    double y = inverse(fy);
+    double z = inverse(fy - b / 200) * WHITE_Z;
+    return new double[] {
+      3.1338561 * x - 1.6168667 * y - 0.4906146 * z,
+      -0.9787684 * x + 1.9161415 * y + 0.0334540 * z,
+      0.0719453 * x - 0.2289914 * y + 1.4052427 * z
+    };
+  }
+
+  private static double inverse(double f) {
+    double cube = f * f * f;
+    return cube > EPSILON ? cube : (116 * f - 16) / KAPPA;
+  }
+
   private static double f(double t) {
     return t > EPSILON ? Math.cbrt(t) : (KAPPA * t + 16) / 116;
   }

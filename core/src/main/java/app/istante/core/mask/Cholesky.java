@@ -1,14 +1,14 @@
 package app.istante.core.mask;
 
 /** Solves small symmetric positive definite systems. */
-final class Cholesky {
+public final class Cholesky {
   private Cholesky() {}
 
   /**
    * @param matrix its lower triangle is read; not modified
    * @return the solution, or null where the matrix is not positive definite
    */
-  static double[] solve(double[][] matrix, double[] right) {
+  public static double[] solve(double[][] matrix, double[] right) {
     int n = right.length;
     double[][] lower = new double[n][n];
     for (int i = 0; i < n; i++) {

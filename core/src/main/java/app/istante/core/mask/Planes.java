@@ -3,11 +3,11 @@ package app.istante.core.mask;
 import app.istante.core.image.Rows;
 
 /** Small kernels over single planes of floats, row by row; borders repeat the edge pixel. */
-final class Planes {
+public final class Planes {
   private Planes() {}
 
   /** Mean over a square of side {@code 2 * radius + 1}, by running sums; a new plane. */
-  static float[] boxMean(float[] in, int width, int height, int radius) {
+  public static float[] boxMean(float[] in, int width, int height, int radius) {
     float[] across = new float[in.length];
     Rows.forEach(
         width,
@@ -88,30 +88,60 @@ final class Planes {
   static float[] largestAround(float[] in, int width, int height, int radius) {
     float[] across = new float[in.length];
     float[] out = new float[in.length];
-    for (int y = 0; y < height; y++) {
-      for (int x = 0; x < width; x++) {
-        float largest = in[y * width + x];
-        for (int k = -radius; k <= radius; k++) {
-          largest = Math.max(largest, in[y * width + clamp(x + k, width)]);
-        }
-        across[y * width + x] = largest;
-      }
-    }
-    for (int y = 0; y < height; y++) {
-      for (int k = -radius; k <= radius; k++) {
-        int from = clamp(y + k, height) * width;
-        for (int x = 0; x < width; x++) {
-          out[y * width + x] = Math.max(out[y * width + x], across[from + x]);
-        }
-      }
-    }
+    Rows.forEach(
+        width,
+        height,
+        (from, to) -> {
+          for (int y = from; y < to; y++) {
+            System.arraycopy(in, y * width, across, y * width, width);
+            for (int k = 1; k <= radius && k < width; k++) {
+              raise(across, y * width, in, y * width + k, width - k);
+              raise(across, y * width + k, in, y * width, width - k);
+            }
+          }
+        });
+    Rows.forEach(
+        width,
+        height,
+        (from, to) -> {
+          for (int y = from; y < to; y++) {
+            System.arraycopy(across, y * width, out, y * width, width);
+            int last = Math.min(height - 1, y + radius);
+            for (int row = Math.max(0, y - radius); row <= last; row++) {
+              raise(out, y * width, across, row * width, width);
+            }
+          }
+        });
     return out;
   }
 
+  /** Each of {@code count} values of a stretch to at least that of another. */
+  private static void raise(float[] out, int at, float[] in, int from, int count) {
+    for (int i = 0; i < count; i++) {
+      float other = in[from + i];
+      // Not Math.max: there are no NaNs here, and its care for them costs.
+      if (other > out[at + i]) {
+        out[at + i] = other;
+      }
+    }
+  }
+
   /** The value below which {@code share} (0 to 1) of the first {@code count} values lie; sorts. */
-  static float quantile(float[] values, int count, double share) {
+  public static float quantile(float[] values, int count, double share) {
     java.util.Arrays.sort(values, 0, count);
     return values[(int) Math.min(count - 1L, Math.round(share * (count - 1)))];
+  }
+
+  /** Median of a plane, from every seventh pixel, where another lies within a tolerance of 0. */
+  static double medianWhere(float[] plane, float[] off, double tolerance) {
+    float[] sample = new float[plane.length / 7 + 1];
+    int count = 0;
+    for (int at = 0; at < plane.length; at += 7) {
+      if (Math.abs(off[at]) < tolerance) {
+        sample[count++] = plane[at];
+      }
+    }
+    return count == 0 ? 0 : quantile(sample, count, 0.5);
   }
 
   static int clamp(int at, int size) {

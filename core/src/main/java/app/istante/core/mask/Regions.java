@@ -5,14 +5,14 @@ import java.util.List;
 import java.util.function.IntPredicate;
 
 /** Connected regions (four neighbours) of the pixels of a plane that satisfy a condition. */
-final class Regions {
+public final class Regions {
   /**
    * One region, in pixels of the plane.
    *
    * @param id label in {@link #labels()}, 1 and up
    * @param borderPx how many of its pixels lie on the frame's edge
    */
-  record Region(
+  public record Region(
       int id,
       int areaPx,
       int left,
@@ -22,11 +22,11 @@ final class Regions {
       double sumX,
       double sumY,
       int borderPx) {
-    double centreX() {
+    public double centreX() {
       return sumX / areaPx;
     }
 
-    double centreY() {
+    public double centreY() {
       return sumY / areaPx;
     }
   }
@@ -40,15 +40,25 @@ final class Regions {
   }
 
   /** Label of every pixel, 0 where the condition does not hold. */
-  int[] labels() {
+  public int[] labels() {
     return labels;
   }
 
-  List<Region> all() {
+  public List<Region> all() {
     return regions;
   }
 
-  static Regions of(int width, int height, IntPredicate belongs) {
+  /** Whether a pixel of a region, not on the frame's edge, has a neighbour outside it. */
+  boolean onRim(int at, int width) {
+    int id = labels[at];
+    return id > 0
+        && (labels[at - 1] != id
+            || labels[at + 1] != id
+            || labels[at - width] != id
+            || labels[at + width] != id);
+  }
+
+  public static Regions of(int width, int height, IntPredicate belongs) {
     int[] labels = new int[width * height];
     int[] queue = new int[width * height];
     List<Region> found = new ArrayList<>();

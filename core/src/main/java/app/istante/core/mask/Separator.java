@@ -2,7 +2,10 @@ package app.istante.core.mask;
 
 import app.istante.core.image.LinearImage;
 import app.istante.core.image.Rows;
+import java.util.ArrayDeque;
+import java.util.Arrays;
 import java.util.Comparator;
+import java.util.Deque;
 import java.util.List;
 
 /**
@@ -21,6 +24,16 @@ public final class Separator {
   /** A soft shadow deeper than this is unlikely to be only a shadow: stops. */
   private static final double DEEP_STOPS = -1.3;
 
+  /** What an edge all round gives to all that lies in it. */
+  private static final double ENCLOSED_EVIDENCE = 0.8;
+
+  private static final int THIN_PX = 7;
+
+  /** Below this, what was outlined is grain. */
+  private static final double LEAST_CONFIDENCE = 0.12;
+
+  private static final int SEAM_PX = 3;
+
   /** Brighter than the lit ground by this much is a highlight on something: stops. */
   private static final double BRIGHT_STOPS = 0.14;
 
@@ -30,14 +43,29 @@ public final class Separator {
    */
   private static final double CLOSING_SHARE = 0.28;
 
+  /** log2(1 + FLOOR): the ground model may not promise more than white. */
+  private static final float WHITE_LOG = 0.006f;
+
+  /** A clipped ground is taken to be no more than this over white. */
+  private static final float MOST_OVER_STOPS = 0.5f;
+
+  /** Ground this bright may be clipped. */
+  private static final float CLIPPED_LOG = -0.04f;
+
   private static final double LEAST_STEEP_STOPS_PER_PIXEL = 0.04;
   private static final double MOST_STEEP_STOPS_PER_PIXEL = 0.13;
 
-  /** A hole's rim is at least this steep all round: stops per pixel. */
-  private static final double SHARP_RIM = 0.2;
+  /** Round a hole, within this many working pixels, the product differs from the ground by this. */
+  private static final int RIM_PX = 4;
 
-  /** Gaps in an edge up to twice this wide are taken as closed, working pixels. */
-  private static final int CLOSED_GAP_PX = 2;
+  private static final double RIM_STOPS = 0.45;
+  private static final double CLEAR_RIM_SHARE = 0.9;
+  private static final int SMALLEST_HOLE_PX = 80;
+
+  /** Ground is even: its deviations within a hole spread no more than this many tolerances. */
+  private static final double HOLE_SPREAD = 2;
+
+  private static final int LARGE_HOLE_PX = 120;
 
   /** What the cut pays for parting two pixels that look the same, and at the clearest edge. */
   private static final float JOIN_STRENGTH = 3f;
@@ -49,17 +77,20 @@ public final class Separator {
 
   private final int width;
   private final int height;
+  private final boolean[] foreign;
   private final float[][] log;
   private final BackdropModel model;
   private final float[][] ground;
   private final float[] deviation;
   private final float[] colour;
   private final float[] gradient;
+  private final float[] edge;
   private final double typicalGradient;
   private final double steep;
   private final double colourTolerance;
 
-  private Separator(LinearImage image) {
+  private Separator(LinearImage image, boolean[] foreign) {
+    this.foreign = foreign;
     width = image.width();
     height = image.height();
     log = smoothed(BackdropModel.logPlanes(image));
@@ -73,15 +104,18 @@ public final class Separator {
     for (int i = 0; i < size; i++) {
       brightness[i] = 0.25f * log[0][i] + 0.6f * log[1][i] + 0.15f * log[2][i];
     }
-    gradient = Planes.gradient(Planes.boxMean(brightness, width, height, 1), width, height);
-    typicalGradient = median(gradient, model.toleranceStops());
+    float[] even = Planes.boxMean(brightness, width, height, 1);
+    double tolerance = model.toleranceStops();
+    gradient = Planes.gradient(even, width, height);
+    typicalGradient = Planes.medianWhere(gradient, deviation, tolerance);
     steep =
         Math.max(
             5 * typicalGradient,
             Math.max(
                 LEAST_STEEP_STOPS_PER_PIXEL,
                 Math.min(MOST_STEEP_STOPS_PER_PIXEL, CLOSING_SHARE * clearEdge())));
-    colourTolerance = Math.max(COLOUR_STOPS, 4 * median(colour, model.toleranceStops()));
+    edge = EdgeMap.of(even, gradient, deviation, tolerance, width, height);
+    colourTolerance = Math.max(COLOUR_STOPS, 4 * Planes.medianWhere(colour, deviation, tolerance));
   }
 
   /** Grain is evened out before anything is compared. */
@@ -95,7 +129,15 @@ public final class Separator {
 
   /** Takes the picture apart. A picture of nothing but ground gives {@code found == false}. */
   public static Separation separate(LinearImage image) {
-    return new Separator(image).run();
+    return separate(image, null);
+  }
+
+  /**
+   * @param foreign pixels of the working picture that are known not to be product or ground, such
+   *     as a colour card; or null
+   */
+  public static Separation separate(LinearImage image, boolean[] foreign) {
+    return new Separator(image, foreign).run();
   }
 
   private void fillDeviations() {
@@ -110,14 +152,35 @@ public final class Separator {
               System.arraycopy(row, 0, ground[channel], y * width, width);
             }
             for (int at = y * width; at < (y + 1) * width; at++) {
-              float r = log[0][at] - Math.min(ground[0][at], 0.006f);
-              float g = log[1][at] - Math.min(ground[1][at], 0.006f);
-              float b = log[2][at] - Math.min(ground[2][at], 0.006f);
+              float r = log[0][at] - Math.min(ground[0][at], WHITE_LOG);
+              float g = log[1][at] - Math.min(ground[1][at], WHITE_LOG);
+              float b = log[2][at] - Math.min(ground[2][at], WHITE_LOG);
               deviation[at] = 0.25f * r + 0.6f * g + 0.15f * b;
-              colour[at] = Math.max(r, Math.max(g, b)) - Math.min(r, Math.min(g, b));
+              colour[at] = colourOff(at, r, g, b);
             }
           }
         });
+  }
+
+  /**
+   * How far the channels' deviations lie apart at least. Where the ground is clipped in a channel,
+   * it may be lighter than it looks, so that a shadow darkens that channel less than the others.
+   */
+  private float colourOff(int at, float r, float g, float b) {
+    boolean openR = ground[0][at] < CLIPPED_LOG;
+    boolean openG = ground[1][at] < CLIPPED_LOG;
+    boolean openB = ground[2][at] < CLIPPED_LOG;
+    float highest = Math.max(openR ? r : -99, Math.max(openG ? g : -99, openB ? b : -99));
+    if (highest > -99) {
+      r = openR ? r : clipped(r, highest);
+      g = openG ? g : clipped(g, highest);
+      b = openB ? b : clipped(b, highest);
+    }
+    return Math.max(r, Math.max(g, b)) - Math.min(r, Math.min(g, b));
+  }
+
+  private static float clipped(float seen, float open) {
+    return Math.max(seen - MOST_OVER_STOPS, Math.min(seen, open));
   }
 
   /** How steep the clear edges in the picture are: the steepest tenth of all that is not flat. */
@@ -133,21 +196,16 @@ public final class Separator {
     return count == 0 ? 0 : Planes.quantile(sample, count, 0.9);
   }
 
-  /** Median of a plane over the pixels that are about as bright as the ground. */
-  private double median(float[] plane, double tolerance) {
-    float[] sample = new float[plane.length / 7 + 1];
-    int count = 0;
-    for (int at = 0; at < plane.length; at += 7) {
-      if (Math.abs(deviation[at]) < tolerance) {
-        sample[count++] = plane[at];
-      }
-    }
-    return count == 0 ? 0 : Planes.quantile(sample, count, 0.5);
-  }
-
   private Separation run() {
-    boolean[] plain = plainGround();
-    boolean[] inside = GridCut.inside(evidence(plain), joins(1), joins(width), width, height);
+    boolean[] like = like();
+    Enclosure.Found found = Enclosure.of(edge, like, other(), width, height);
+    float[] evidence = evidence(like, found.enclosed());
+    boolean[] inside = GridCut.inside(evidence, joins(1), joins(width), width, height);
+    for (int at = 0; foreign != null && at < inside.length; at++) {
+      inside[at] &= !foreign[at];
+    }
+    CastShadow.takeOff(
+        inside, deviation, colour, edge, model.toleranceStops(), colourTolerance, width, height);
     dropSpecks(inside);
     int holes = openHoles(inside);
     byte[] kind = sort(inside);
@@ -157,70 +215,86 @@ public final class Separator {
     for (byte k : kind) {
       area += k == Separation.PRODUCT ? 1 : 0;
     }
-    boolean found = area >= SMALLEST_PRODUCT_SHARE * kind.length;
+    double sure = found.clearness() * confidence(kind);
+    boolean any = area >= SMALLEST_PRODUCT_SHARE * kind.length && sure > LEAST_CONFIDENCE;
+    if (!any) {
+      Arrays.fill(alpha, 0);
+      kind = sort(new boolean[kind.length]);
+    }
     return new Separation(
         width,
         height,
-        found,
-        found ? confidence(kind) : 0,
+        any,
+        any ? sure : 0,
         alpha,
         kind,
         ground,
         deviation,
-        found ? parts : 0,
-        found ? holes : 0,
+        any ? parts : 0,
+        any ? holes : 0,
         model.noiseStops,
         model.borderAgreement);
   }
 
-  /** Ground for sure: alike, flat, and hanging together with the frame's border. */
-  private boolean[] plainGround() {
+  /** What looks as the ground should. */
+  private boolean[] like() {
     double tolerance = model.toleranceStops();
-    Regions alike =
-        Regions.of(
-            width,
-            height,
-            at ->
-                Math.abs(deviation[at]) < tolerance
-                    && colour[at] < colourTolerance
-                    && gradient[at] < 0.6 * steep);
-    boolean[] plain = new boolean[width * height];
-    for (int at = 0; at < plain.length; at++) {
-      int id = alike.labels()[at];
-      if (id > 0) {
-        Regions.Region region = alike.all().get(id - 1);
-        plain[at] = region.borderPx() > 0 && region.areaPx() > 0.002 * plain.length;
-      }
+    boolean[] like = new boolean[deviation.length];
+    for (int at = 0; at < like.length; at++) {
+      like[at] = Math.abs(deviation[at]) < tolerance && colour[at] < colourTolerance;
     }
-    return plain;
+    return like;
+  }
+
+  /** What plainly differs from the ground, shadows included. */
+  private boolean[] other() {
+    double bright = brightStops();
+    boolean[] other = new boolean[deviation.length];
+    for (int at = 0; at < other.length; at++) {
+      other[at] =
+          deviation[at] < 2 * DEEP_STOPS
+              || deviation[at] > 2 * bright
+              || colour[at] > Math.max(STRONG_COLOUR_STOPS, 2 * colourTolerance);
+    }
+    return other;
+  }
+
+  private double brightStops() {
+    return Math.max(BRIGHT_STOPS, 2 * model.toleranceStops());
   }
 
   /** For each pixel, how much speaks for product (positive) or for ground (negative). */
-  private float[] evidence(boolean[] plain) {
-    // Edges are thickened first, so that a place where one fades does not let the ground in.
-    float[] thick = Planes.largestAround(gradient, width, height, CLOSED_GAP_PX);
-    float[] pass = PassHeight.from(plain, thick, (float) (8 * steep), width, height);
-    double bright = Math.max(BRIGHT_STOPS, 2 * model.toleranceStops());
-    float[] evidence = new float[plain.length];
+  private float[] evidence(boolean[] like, boolean[] enclosed) {
+    double bright = brightStops();
+    boolean[] seam = seam(enclosed);
+    float[] evidence = new float[like.length];
     for (int at = 0; at < evidence.length; at++) {
-      if (plain[at]) {
+      if (like[at] && !enclosed[at]) {
         evidence[at] = -8;
         continue;
       }
       double d = deviation[at];
       double c = colour[at];
-      double sum = 0;
-      double closed = pass[at] / steep;
       // Light thrown back by the product tints the ground beside it, but without an edge.
-      double trust = c > STRONG_COLOUR_STOPS ? 1 : Math.min(1, 0.2 + 0.8 * closed);
+      double trust = c > STRONG_COLOUR_STOPS || enclosed[at] ? 1 : 0.2;
+      double sum = seam[at] ? 0 : enclosed[at] ? ENCLOSED_EVIDENCE : -1;
       sum += c > colourTolerance ? trust * 3 * Math.min(3, c / colourTolerance - 1) : 0;
       sum += d < DEEP_STOPS ? 2 * Math.min(3, (DEEP_STOPS - d) / 0.4) : 0;
       sum += d > bright ? 2 * Math.min(3, d / bright - 1) : 0;
-      // Between the ground and the inside of a thing lies a sharp edge; before a shadow none does.
-      sum += closed > 1 ? 0.7 * Math.min(2, closed - 1) : -0.8 * (1 - closed) - 0.1;
       evidence[at] = (float) sum;
     }
     return evidence;
+  }
+
+  /** The rim of what is enclosed, where it is thick: there the steepest place decides. */
+  private boolean[] seam(boolean[] enclosed) {
+    boolean[] deep = Bits.deep(enclosed, width, height, SEAM_PX);
+    boolean[] thick = Bits.near(deep, width, height, SEAM_PX + 2);
+    boolean[] seam = new boolean[enclosed.length];
+    for (int at = 0; at < seam.length; at++) {
+      seam[at] = enclosed[at] && !deep[at] && thick[at];
+    }
+    return seam;
   }
 
   /** Strength of the join between each pixel and the one {@code step} further on. */
@@ -260,8 +334,8 @@ public final class Separator {
 
   /**
    * Ground seen through handles and rings does not hang together with the border. An island inside
-   * the product is opened where it is flat, like the ground, and has a sharp edge all round; a
-   * highlight that happens to be as bright as the ground fades out instead.
+   * the product is opened where it looks like the ground and something that plainly differs from it
+   * lies all round; a highlight that happens to be as bright as the ground fades out instead.
    */
   private int openHoles(boolean[] inside) {
     double tolerance = model.toleranceStops();
@@ -273,64 +347,66 @@ public final class Separator {
                 inside[at]
                     && deviation[at] > -5 * tolerance
                     && deviation[at] < 1.2 * tolerance
-                    && colour[at] < 1.2 * colourTolerance
-                    && gradient[at] < 0.6 * steep);
-    int product = 0;
-    for (boolean in : inside) {
-      product += in ? 1 : 0;
+                    && colour[at] < 1.2 * colourTolerance);
+    int product = Bits.count(inside);
+    float[] differs = new float[inside.length];
+    for (int at = 0; at < differs.length; at++) {
+      differs[at] = inside[at] ? Math.abs(deviation[at]) + colour[at] : 0;
+    }
+    float[] near = Planes.largestAround(differs, width, height, RIM_PX);
+    double[] sum = new double[islands.all().size() + 1];
+    double[] squares = new double[sum.length];
+    for (int at = 0; at < inside.length; at++) {
+      int id = islands.labels()[at];
+      sum[id] += deviation[at];
+      squares[id] += deviation[at] * deviation[at];
     }
     int opened = 0;
     for (Regions.Region island : islands.all()) {
-      boolean rightSize =
-          island.areaPx() > SMALLEST_PART_SHARE * width * height && island.areaPx() < 0.3 * product;
-      if (rightSize && island.borderPx() == 0 && sharpAllRound(island, islands.labels())) {
-        opened++;
+      double mean = sum[island.id()] / island.areaPx();
+      double spread = Math.sqrt(Math.max(0, squares[island.id()] / island.areaPx() - mean * mean));
+      if (spread > HOLE_SPREAD * tolerance + 0.2 * Math.abs(mean)) {
+        continue;
+      }
+      boolean rightSize = island.areaPx() >= SMALLEST_HOLE_PX && island.areaPx() < 0.5 * product;
+      if (rightSize && island.borderPx() == 0 && clearAllRound(island, islands, near)) {
+        opened += island.areaPx() > SMALLEST_PART_SHARE * width * height ? 1 : 0;
         open(island, islands.labels(), inside);
       }
     }
     return opened;
   }
 
-  private boolean sharpAllRound(Regions.Region island, int[] labels) {
+  private boolean clearAllRound(Regions.Region island, Regions islands, float[] near) {
+    double clear = Math.max(RIM_STOPS, 6 * model.toleranceStops());
     int rim = 0;
     int sharp = 0;
-    int reach = 4;
     for (int y = island.top(); y <= island.bottom(); y++) {
       for (int x = island.left(); x <= island.right(); x++) {
         int at = y * width + x;
-        boolean onRim =
-            labels[at] == island.id()
-                && (labels[at - 1] != island.id()
-                    || labels[at + 1] != island.id()
-                    || labels[at - width] != island.id()
-                    || labels[at + width] != island.id());
+        boolean onRim = islands.labels()[at] == island.id() && islands.onRim(at, width);
         if (onRim) {
           rim++;
-          float steepest = 0;
-          for (int v = Math.max(0, y - reach); v <= Math.min(height - 1, y + reach); v++) {
-            for (int u = Math.max(0, x - reach); u <= Math.min(width - 1, x + reach); u++) {
-              steepest = Math.max(steepest, gradient[v * width + u]);
-            }
-          }
-          sharp += steepest > Math.max(SHARP_RIM, 1.5 * steep) ? 1 : 0;
+          sharp += near[at] > clear ? 1 : 0;
         }
       }
     }
-    return sharp >= 0.9 * rim;
+    return sharp >= CLEAR_RIM_SHARE * rim;
   }
 
   /** The island, and the rim around it out to the middle of its edge. */
   private void open(Regions.Region island, int[] labels, boolean[] inside) {
-    int rim = 2;
+    int rim = island.areaPx() > LARGE_HOLE_PX ? 2 : 0;
     for (int y = island.top(); y <= island.bottom(); y++) {
       for (int x = island.left(); x <= island.right(); x++) {
         if (labels[y * width + x] == island.id()) {
           for (int v = Math.max(0, y - rim); v <= Math.min(height - 1, y + rim); v++) {
             for (int u = Math.max(0, x - rim); u <= Math.min(width - 1, x + rim); u++) {
               int at = v * width + u;
-              inside[at] &= deviation[at] < -0.8 || colour[at] > 3 * colourTolerance;
+              inside[at] &= Math.abs(deviation[at]) + colour[at] > RIM_STOPS;
             }
           }
+          inside[y * width + x] = false;
         }
       }
     }
@@ -342,16 +418,18 @@ public final class Separator {
     double tolerance = model.toleranceStops();
     for (int at = 0; at < kind.length; at++) {
       kind[at] =
-          inside[at]
-              ? Separation.PRODUCT
-              : deviation[at] < -tolerance ? Separation.SHADOW : Separation.GROUND;
+          foreign != null && foreign[at]
+              ? Separation.FOREIGN
+              : inside[at]
+                  ? Separation.PRODUCT
+                  : deviation[at] < -tolerance ? Separation.SHADOW : Separation.GROUND;
     }
     return kind;
   }
 
   /**
-   * The largest part nearest the middle is the product; parts close to it belong to it; the others
-   * are foreign (a lamp stand, the table, a prop).
+   * The largest part nearest the middle is the product; parts close to it, or to one that is,
+   * belong to it; the others are foreign (a lamp stand, the table, a prop).
    *
    * @return number of parts of the product
    */
@@ -363,12 +441,20 @@ public final class Separator {
     }
     Regions.Region main = all.stream().max(Comparator.comparingDouble(this::weight)).orElseThrow();
     boolean[] belongs = new boolean[all.size() + 1];
-    double reach = 0.08 * Math.max(width, height);
-    int parts = 0;
-    for (Regions.Region part : all) {
-      boolean edgeThing = part.borderPx() > 0 && part != main && weight(part) < 0.5 * weight(main);
-      belongs[part.id()] = part == main || !edgeThing && gap(part, main) < reach;
-      parts += belongs[part.id()] ? 1 : 0;
+    double reach = 0.05 * Math.max(width, height);
+    Deque<Regions.Region> open = new ArrayDeque<>(List.of(main));
+    belongs[main.id()] = true;
+    int parts = 1;
+    while (!open.isEmpty()) {
+      Regions.Region from = open.poll();
+      for (Regions.Region part : all) {
+        boolean edgeThing = part.borderPx() > 0 && weight(part) < 0.5 * weight(main);
+        if (!belongs[part.id()] && !edgeThing && gap(part, from) < reach) {
+          belongs[part.id()] = true;
+          open.add(part);
+          parts++;
+        }
+      }
     }
     for (int at = 0; at < kind.length; at++) {
       int id = regions.labels()[at];
@@ -435,7 +521,17 @@ public final class Separator {
     double outline = edge == 0 ? 0 : clear / edge;
     double border = Math.min(1, model.borderAgreement / 0.85);
     double quiet = Math.min(1, 0.12 / Math.max(0.01, model.noiseStops));
-    return Math.max(0, Math.min(1, outline * border * quiet));
+    return Math.max(0, Math.min(1, outline * border * quiet * solid(kind)));
+  }
+
+  /** Chains and the like are seldom outlined link by link: less sure the thinner a thing is. */
+  private double solid(byte[] kind) {
+    boolean[] in = new boolean[kind.length];
+    for (int at = 0; at < in.length; at++) {
+      in[at] = kind[at] == Separation.PRODUCT;
+    }
+    int deep = Bits.count(Bits.deep(in, width, height, THIN_PX));
+    return Math.min(1, 0.4 + 3.0 * deep / Math.max(1, Bits.count(in)));
   }
 
   /** Step towards a neighbour that is not product, or 0 inside. */

@@ -1,11 +1,15 @@
 package app.istante.core.measure;
 
+import app.istante.core.card.CardFinder;
+import app.istante.core.card.CardFinder.FoundCard;
+import app.istante.core.colour.CardReference;
 import app.istante.core.colour.Lab;
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.LinearImage;
 import app.istante.core.image.Photo;
 import app.istante.core.mask.Separation;
 import app.istante.core.mask.Separator;
+import java.awt.geom.Path2D;
 
 /**
  * A photo made ready for measuring: its full-size sRGB codes, a working-size picture in linear
@@ -16,6 +20,11 @@ public final class Analysed {
   /** Long side at which shape, light and colour are reasoned about. */
   private static final int WORKING_PX = 900;
 
+  static final CardReference CARD_REFERENCE = CardReference.sinceNovember2014();
+
+  /** The card's own edge and shadow belong to it. */
+  private static final double AROUND_CARD = 1.1;
+
   private final Photo photo;
   private final EncodedImage srgb;
   private final LinearImage linear;
@@ -24,23 +33,55 @@ public final class Analysed {
   private final float[] labB;
   private final Separation separation;
 
-  private Analysed(Photo photo, EncodedImage srgb, LinearImage linear, Separation separation) {
+  private final FoundCard card;
+
+  private Analysed(Photo photo, EncodedImage srgb, LinearImage linear) {
     this.photo = photo;
     this.srgb = srgb;
     this.linear = linear;
-    this.separation = separation;
     int size = linear.width() * linear.height();
     labL = new float[size];
     labA = new float[size];
     labB = new float[size];
     Lab.fill(linear.red(), linear.green(), linear.blue(), labL, labA, labB);
+    card = CardFinder.find(linear, labL, labA, labB, CARD_REFERENCE).orElse(null);
+    separation = Separator.separate(linear, card == null ? null : covered(card.corners()));
+  }
+
+  /** Working pixels under a quadrangle given in photo pixels, with a little round it. */
+  private boolean[] covered(double[][] corners) {
+    boolean[] inside = new boolean[linear.width() * linear.height()];
+    double middleX = 0;
+    double middleY = 0;
+    for (double[] corner : corners) {
+      middleX += corner[0] / corners.length;
+      middleY += corner[1] / corners.length;
+    }
+    Path2D shape = new Path2D.Double();
+    for (int i = 0; i < corners.length; i++) {
+      double x = middleX + AROUND_CARD * (corners[i][0] - middleX);
+      double y = middleY + AROUND_CARD * (corners[i][1] - middleY);
+      if (i == 0) {
+        shape.moveTo(x, y);
+      } else {
+        shape.lineTo(x, y);
+      }
+    }
+    shape.closePath();
+    for (int at = 0; at < inside.length; at++) {
+      inside[at] =
+          shape.contains(
+              (at % linear.width() + 0.5) * linear.factor(),
+              (at / linear.width() + 0.5) * linear.factor());
+    }
+    return inside;
   }
 
   public static Analysed of(Photo photo) {
     int longest = Math.max(photo.widthPx(), photo.heightPx());
     int factor = Math.max(1, Math.round((float) longest / WORKING_PX));
     LinearImage linear = photo.linear(factor);
-    return new Analysed(photo, photo.srgb(), linear, Separator.separate(linear));
+    return new Analysed(photo, photo.srgb(), linear);
   }
 
   public Photo photo() {
@@ -57,6 +98,11 @@ public final class Analysed {
 
   public Separation separation() {
     return separation;
+  }
+
+  /** The colour card in the frame, or null. */
+  FoundCard card() {
+    return card;
   }
 
   float[] labL() {

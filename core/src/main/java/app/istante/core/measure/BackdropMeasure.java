@@ -4,8 +4,11 @@ import app.istante.core.colour.CastName;
 import app.istante.core.colour.DeltaE;
 import app.istante.core.image.LinearImage;
 import app.istante.core.image.Srgb;
+import app.istante.core.mask.Planes;
 import app.istante.core.mask.Separation;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 
 /** What a selling place sees as ground: its level, evenness, tint and the product's shadow. */
 final class BackdropMeasure {
@@ -16,6 +19,15 @@ final class BackdropMeasure {
   private static final double SCENE_NOISE_STOPS = 0.15;
 
   private static final double PLAIN_BORDER_SHARE = 0.5;
+
+  /** Blocks along the frame over which grain is averaged. */
+  private static final int BLOCKS_ACROSS = 25;
+
+  /** Less deep than this, ground is not called shadow: stops. */
+  private static final double SHADOW_STOPS = 0.1;
+
+  /** A penumbra of this share of the product's size is neither hard nor soft. */
+  private static final double HALF_HARD_SHARE = 0.05;
 
   private final Analysed picture;
   private final Separation parts;
@@ -42,20 +54,21 @@ final class BackdropMeasure {
     double low5 = Math.max(0, Math.min(255, CodeCounts.quantile(counts.groundSmallest, 0.05)));
     boolean clipped = level >= 254.5;
     notes.band("backdrop.level", 1);
-    notes.band("backdrop.low5", 2);
-    notes.band("backdrop.nearWhiteShare", 0.02);
+    notes.band("backdrop.low5", 2.5);
+    notes.band("backdrop.nearWhiteShare", 0.03);
     notes.band("backdrop.pureWhiteShare", 0.02);
     notes.band("backdrop.stopsBelowWhite", 0.03);
-    notes.band("backdrop.falloffStops", 0.08);
+    notes.band("backdrop.falloffStops", 0.35);
     Tint tint = tint();
     if (tint == null) {
       notes.cantTell("backdrop.castA", "The ground is clipped to white; a tint can't be seen.");
     } else {
-      notes.band("backdrop.castA", 0.6);
+      notes.band("backdrop.castA", 0.7);
       notes.band("backdrop.castB", 0.6);
-      notes.band("backdrop.castChroma", 0.8);
+      notes.band("backdrop.castChroma", 0.9);
     }
     double[] falloff = falloff();
+    GroundDetails details = new GroundDetails(picture);
     return new Readings.Backdrop(
         kind(level, tint),
         level,
@@ -71,7 +84,12 @@ final class BackdropMeasure {
         tint == null ? null : CastName.of(tint.a, tint.b),
         tint == null ? null : tint.mixed,
         shadow(),
-        parts.found() ? (Double) separation() : null);
+        parts.found() ? (Double) separation() : null,
+        details.holesLevel(),
+        details.marks(),
+        details.intrusions(),
+        details.foreign(),
+        details.grid());
   }
 
   private String kind(double level, Tint tint) {
@@ -125,42 +143,57 @@ final class BackdropMeasure {
     return new Tint(a, b, (double) open / ground, mixed);
   }
 
-  /** Stops from the brightest to the darkest part of the smooth model, and the dark direction. */
+  /**
+   * Stops from the brightest to the darkest part of the lit ground, and the dark direction. Grain
+   * is averaged over blocks; blocks that are mostly shadow or product are left out.
+   */
   private double[] falloff() {
-    float[] model = new float[((parts.width() + 1) / 2) * ((parts.height() + 1) / 2)];
-    int count = 0;
+    int side = Math.max(4, parts.width() / BLOCKS_ACROSS);
+    double low = Double.MAX_VALUE;
+    double high = 0;
     double sx = 0;
     double sy = 0;
     double mean = 0;
-    for (int y = 0; y < parts.height(); y += 2) {
-      for (int x = 0; x < parts.width(); x += 2) {
-        int at = y * parts.width() + x;
-        if (parts.isGroundOrShadow(at)) {
-          double luminance =
-              0.2126 * parts.groundLinear(0, at)
-                  + 0.7152 * parts.groundLinear(1, at)
-                  + 0.0722 * parts.groundLinear(2, at);
-          model[count++] = (float) (Math.log(Math.min(1, Math.max(1e-4, luminance))) / Math.log(2));
+    List<double[]> blocks = new ArrayList<>();
+    float[] light = picture.linear().luminance();
+    float[] sample = new float[side * side];
+    for (int top = 0; top < parts.height(); top += side) {
+      for (int left = 0; left < parts.width(); left += side) {
+        int count = lit(light, left, top, side, sample);
+        if (count > side * side / 2) {
+          double y = Math.max(1e-4, Planes.quantile(sample, count, 0.5));
+          low = Math.min(low, y);
+          high = Math.max(high, y);
+          double stops = Math.log(y) / Math.log(2);
+          mean += stops;
+          blocks.add(new double[] {left, top, stops});
         }
       }
     }
-    for (int i = 0; i < count; i++) {
-      mean += model[i] / count;
+    if (blocks.isEmpty()) {
+      return new double[] {0, 0};
     }
-    int i = 0;
-    for (int y = 0; y < parts.height(); y += 2) {
-      for (int x = 0; x < parts.width(); x += 2) {
-        if (parts.isGroundOrShadow(y * parts.width() + x)) {
-          double off = model[i++] - mean;
-          sx -= off * (x - parts.width() / 2.0);
-          sy -= off * (y - parts.height() / 2.0);
-        }
-      }
+    mean /= blocks.size();
+    for (double[] block : blocks) {
+      sx -= (block[2] - mean) * (block[0] + side / 2.0 - parts.width() / 2.0);
+      sy -= (block[2] - mean) * (block[1] + side / 2.0 - parts.height() / 2.0);
     }
     double degrees = (Math.toDegrees(Math.atan2(sy, sx)) + 360) % 360;
-    Arrays.sort(model, 0, count);
-    double range = model[(int) (0.995 * (count - 1))] - model[(int) (0.005 * (count - 1))];
-    return new double[] {range, degrees};
+    return new double[] {Math.log(high / low) / Math.log(2), degrees};
+  }
+
+  /** Luminance of the plain ground in a block; how many pixels. */
+  private int lit(float[] light, int left, int top, int side, float[] out) {
+    int count = 0;
+    for (int y = top; y < Math.min(parts.height(), top + side); y++) {
+      for (int x = left; x < Math.min(parts.width(), left + side); x++) {
+        int at = y * parts.width() + x;
+        if (parts.kind()[at] == Separation.GROUND) {
+          out[count++] = Math.min(1, light[at]);
+        }
+      }
+    }
+    return count;
   }
 
   private Readings.Shadow shadow() {
@@ -177,7 +210,8 @@ final class BackdropMeasure {
         product++;
         productX += at % width;
         productY += at / (double) width;
-      } else if (parts.kind()[at] == Separation.SHADOW) {
+      } else if (parts.kind()[at] == Separation.SHADOW
+          && parts.deviationStops()[at] < -SHADOW_STOPS) {
         depth[count++] = -parts.deviationStops()[at];
         shadowX += at % width;
         shadowY += at / (double) width;
@@ -191,7 +225,50 @@ final class BackdropMeasure {
     double dy = shadowY / count - productY / product;
     String side =
         Math.abs(dx) > Math.abs(dy) ? dx > 0 ? "right" : "left" : dy > 0 ? "below" : "above";
-    return new Readings.Shadow(depth[(int) (0.9 * (count - 1))], (double) count / product, side);
+    notes.band("backdrop.shadow.depthStops", 0.4);
+    double deep = depth[(int) (0.95 * (count - 1))];
+    return new Readings.Shadow(
+        deep, (double) count / product, hardness(deep, Math.sqrt(product)), side);
+  }
+
+  /**
+   * From the width of the penumbra: the shadow's depth over the steepest slope of its edge, against
+   * the product's size. 1 is a knife edge, one half a penumbra of a twentieth of the product.
+   */
+  private double hardness(double deep, double size) {
+    int width = parts.width();
+    int reach = 6;
+    float[] slopes = new float[parts.kind().length];
+    int count = 0;
+    for (int y = reach; y < parts.height() - reach; y++) {
+      for (int x = reach; x < width - reach; x++) {
+        int at = y * width + x;
+        if (parts.kind()[at] == Separation.SHADOW && onlyGroundAround(at, reach)) {
+          float across = parts.deviationStops()[at + 2] - parts.deviationStops()[at - 2];
+          float down =
+              parts.deviationStops()[at + 2 * width] - parts.deviationStops()[at - 2 * width];
+          slopes[count++] = (float) Math.hypot(across, down) / 4;
+        }
+      }
+    }
+    if (count < 20) {
+      return 0;
+    }
+    double steep = Planes.quantile(slopes, count, 0.95);
+    double penumbra = deep / Math.max(1e-4, steep);
+    return 1 / (1 + penumbra / (HALF_HARD_SHARE * size));
+  }
+
+  private boolean onlyGroundAround(int at, int reach) {
+    int width = parts.width();
+    for (int dy = -reach; dy <= reach; dy += reach) {
+      for (int dx = -reach; dx <= reach; dx += reach) {
+        if (!parts.isGroundOrShadow(at + dy * width + dx)) {
+          return false;
+        }
+      }
+    }
+    return true;
   }
 
   /** Mean colour difference between a little inside and a little outside the outline. */

@@ -11,8 +11,15 @@ final class EdgeFit {
 
   /**
    * @param residualShare root mean square of what the step does not explain, over its rise
+   * @param overshoot how far the samples rise over the step's plateau beside it, over its rise
    */
-  record Step(double low, double rise, double place, double sigma, double residualShare) {}
+  record Step(
+      double low,
+      double rise,
+      double place,
+      double sigma,
+      double residualShare,
+      double overshoot) {}
 
   /**
    * @param t places across the edge, pixels
@@ -77,7 +84,27 @@ final class EdgeFit {
       total += w;
     }
     double rms = Math.sqrt(error / Math.max(1e-9, total));
-    return new Step(p[0], p[1], p[2], p[3], rms / Math.max(1e-9, Math.abs(p[1])));
+    return new Step(
+        p[0],
+        p[1],
+        p[2],
+        p[3],
+        rms / Math.max(1e-9, Math.abs(p[1])),
+        overshoot(p, t, value, weight, clipped));
+  }
+
+  /** Between 1.5 and 4 sigma beside the edge, on either side; clipped samples can't overshoot. */
+  private static double overshoot(
+      double[] p, double[] t, double[] value, double[] weight, boolean[] clipped) {
+    double most = 0;
+    for (int i = 0; i < t.length; i++) {
+      double z = (t[i] - p[2]) / p[3];
+      if (weight[i] > 0 && !clipped[i] && Math.abs(z) > 1.5 && Math.abs(z) < 4) {
+        double off = (value[i] - p[0] - p[1] * phi(z)) / p[1];
+        most = Math.max(most, z > 0 ? off : -off);
+      }
+    }
+    return most;
   }
 
   private static double error(

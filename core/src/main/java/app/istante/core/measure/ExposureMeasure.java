@@ -35,8 +35,9 @@ final class ExposureMeasure {
       meanL += l / lightness.length;
     }
     Arrays.sort(lightness);
-    notes.band("exposure.clippedShare", 0.003 + 0.1 * clipped);
-    notes.band("exposure.burntShare", 0.003 + 0.15 * (clipped - specular));
+    double doubt = 0.08 * (1 - picture.separation().confidence());
+    notes.band("exposure.clippedShare", 0.006 + doubt + 0.2 * clipped);
+    notes.band("exposure.burntShare", 0.006 + doubt + 0.2 * (clipped - specular));
     notes.band("exposure.liftToWhiteStops", 0.08);
     notes.band("exposure.liftAllowedStops", 0.1);
     return new Readings.Exposure(

@@ -5,7 +5,13 @@ import app.istante.core.image.Photo;
 /** Measures a photo: all readings that this engine takes. */
 public final class Measurement {
   /** Changes whenever a reading may come out otherwise than before. */
-  public static final String ENGINE = "istante-core 0.1";
+  public static final String ENGINE = "istante-core 0.2";
+
+  /** An edge with less blur than this at the delivered size looks sharp. */
+  private static final double SHARP_AT_EXPORT_PX = 1.5;
+
+  /** With fewer of the product's edges sharp, only a part of it is in focus. */
+  private static final double PART_SHARE = 0.5;
 
   private Measurement() {}
 
@@ -21,7 +27,10 @@ public final class Measurement {
         picture.photo().facts(),
         product,
         backdrop,
-        new Readings.Colour(neutral(backdrop)),
+        new Readings.Colour(
+            CardMeasure.measure(picture.card(), Analysed.CARD_REFERENCE, notes),
+            neutral(backdrop),
+            DominantColours.of(picture)),
         sharpness,
         null,
         exposure,
@@ -51,13 +60,20 @@ public final class Measurement {
       bands.put(
           "sharpness.blurAtExportPx",
           bands.getOrDefault("sharpness.blurSigmaPx", 0.1 * atExport) * scale);
+      double sharpEnough = SHARP_AT_EXPORT_PX / scale;
       sharpness =
           new Readings.Sharpness(
               sharpness.blurSigmaPx(),
               sharpness.medianBlurSigmaPx(),
               atExport,
+              sharpness.mtf50(),
+              SharpnessMeasure.shareBelow(sharpness.blurDecilesPx(), sharpEnough),
+              focusOf(sharpness, atExport, sharpEnough),
               sharpness.motion(),
-              sharpness.noiseSigma());
+              sharpness.noiseSigma(),
+              sharpness.blocking(),
+              sharpness.oversharpening(),
+              sharpness.blurDecilesPx());
     }
     return new Readings(
         readings.image(),
@@ -69,6 +85,16 @@ public final class Measurement {
         readings.exposure(),
         bands,
         readings.cantTell());
+  }
+
+  /** Null where the readings are from before edges were counted. */
+  private static String focusOf(
+      Readings.Sharpness sharpness, double atExport, double sharpEnoughPx) {
+    Double share = SharpnessMeasure.shareBelow(sharpness.blurDecilesPx(), sharpEnoughPx);
+    if (share == null) {
+      return null;
+    }
+    return atExport > SHARP_AT_EXPORT_PX ? "nowhere" : share < PART_SHARE ? "part" : "product";
   }
 
   private static Readings.Neutral neutral(Readings.Backdrop backdrop) {

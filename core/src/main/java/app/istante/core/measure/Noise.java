@@ -47,7 +47,7 @@ final class Noise {
     }
     Arrays.sort(sigmas, 0, count);
     double sigma = sigmas[count / 3];
-    notes.band("sharpness.noiseSigma", 0.15 * sigma + 0.2);
+    notes.band("sharpness.noiseSigma", 0.25 * sigma + 0.3);
     return sigma;
   }
 

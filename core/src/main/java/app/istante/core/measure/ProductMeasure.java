@@ -10,7 +10,10 @@ final class ProductMeasure {
   static final double TRUSTED = 0.5;
 
   /** A box edge is known to about this share of the frame's long side. */
-  private static final double EDGE_BAND = 0.004;
+  private static final double EDGE_BAND = 0.006;
+
+  /** And to this much less where the outline is in doubt. */
+  private static final double DOUBTED_EDGE_BAND = 0.06;
 
   private ProductMeasure() {}
 
@@ -28,7 +31,8 @@ final class ProductMeasure {
     Readings.BoxPx box = extent.inPhoto(factor, width, height);
     double fillWidth = (double) box.width() / width;
     double fillHeight = (double) box.height() / height;
-    double band = EDGE_BAND * Math.max(width, height);
+    double share = EDGE_BAND + DOUBTED_EDGE_BAND * (1 - parts.confidence());
+    double band = share * Math.max(width, height);
     for (String name : List.of("fillLongestSide", "fillHeight", "fillWidth")) {
       notes.band("product." + name, 1.4 * band / Math.min(width, height));
     }
@@ -41,7 +45,7 @@ final class ProductMeasure {
     if (roll.degrees() == null) {
       notes.cantTell("product.rollDegrees", "It has no upright axis that could be measured.");
     } else {
-      notes.band("product.rollDegrees", roll.confidence() > 0.6 ? 0.4 : 1.5);
+      notes.band("product.rollDegrees", roll.confidence() > 0.9 ? 0.6 : 1.5);
     }
     return new Readings.Product(
         true,

@@ -83,6 +83,11 @@ public record Readings(
    * @param castA mean CIELAB a of the ground that is not clipped; null where all is
    * @param castB the same for b
    * @param separation CIEDE2000 across the product's edge
+   * @param holesLevel 8-bit code of the ground seen through handles and rings; null without any
+   * @param marks creases and specks on the ground, the clearest first
+   * @param intrusions what stands at the frame's edge and is not backdrop
+   * @param foreign what lies in the frame, apart from the product
+   * @param grid the ground in stops below white, for drawing its contours
    */
   public record Backdrop(
       String kind,
@@ -99,7 +104,41 @@ public record Readings(
       String castName,
       MixedLight mixedLight,
       Shadow shadow,
-      Double separation) {}
+      Double separation,
+      Double holesLevel,
+      List<Mark> marks,
+      List<Intrusion> intrusions,
+      List<BoxPx> foreign,
+      Grid grid) {
+    public Backdrop {
+      marks = marks == null ? null : List.copyOf(marks);
+      intrusions = intrusions == null ? null : List.copyOf(intrusions);
+      foreign = foreign == null ? null : List.copyOf(foreign);
+    }
+  }
+
+  /**
+   * A blemish of the ground.
+   *
+   * @param contrastStops lighter (positive) or darker than the ground round it
+   * @param kind crease or speck
+   */
+  public record Mark(BoxPx boxPx, double contrastStops, String kind) {}
+
+  /**
+   * Something at the frame's edge.
+   *
+   * @param side where it touches first: left, top, right or bottom
+   * @param share of the frame that it covers
+   */
+  public record Intrusion(BoxPx boxPx, String side, double share) {}
+
+  /** Stops below white on a regular grid, row by row; 0 is white, null is no ground. */
+  public record Grid(int columns, int rows, List<Double> stops) {
+    public Grid {
+      stops = java.util.Collections.unmodifiableList(stops);
+    }
+  }
 
   /** How far the tints of the left and right side of the ground lie apart, CIELAB units. */
   public record MixedLight(double deltaAb, String direction) {}
@@ -109,12 +148,68 @@ public record Readings(
    *
    * @param depthStops how much darker than the lit ground, at its dark end
    * @param areaOfProduct area relative to the product's
+   * @param hardness 0 to 1: how sharp its edge is against the product's size
    * @param side where it falls: left, right, below or above
    */
-  public record Shadow(double depthStops, double areaOfProduct, String side) {}
+  public record Shadow(double depthStops, double areaOfProduct, double hardness, String side) {}
 
-  /** What is known of the colours. */
-  public record Colour(Neutral neutral) {}
+  /**
+   * What is known of the colours.
+   *
+   * @param dominant the product's main colours, the largest first
+   */
+  public record Colour(Card card, Neutral neutral, List<Dominant> dominant) {
+    public Colour {
+      dominant = List.copyOf(dominant);
+    }
+  }
+
+  /** A main colour of the product: CIELAB, the nearest sRGB, its share of the product. */
+  public record Dominant(LabValue lab, String hex, double share) {}
+
+  /** CIELAB under D50. */
+  public record LabValue(double l, double a, double b) {}
+
+  /**
+   * A colour card in the frame.
+   *
+   * @param kind 24-patch
+   * @param confidence 0 to 1
+   * @param corners x, y in photo pixels, clockwise from the card's upper left
+   * @param meanDeltaE CIEDE2000 of the patches as they are
+   * @param meanDeltaEAfterBalance with white balance and exposure put right
+   * @param exposureErrorStops positive is too bright
+   * @param matrix 3 x 3, rows red, green, blue, from linear light as drawn to what it should be
+   */
+  public record Card(
+      String kind,
+      double confidence,
+      List<double[]> corners,
+      List<CardPatch> patches,
+      double meanDeltaE,
+      double maxDeltaE,
+      double meanDeltaEAfterBalance,
+      WhiteBalance whiteBalance,
+      double exposureErrorStops,
+      List<double[]> matrix) {
+    public Card {
+      corners = List.copyOf(corners);
+      patches = List.copyOf(patches);
+      matrix = List.copyOf(matrix);
+    }
+  }
+
+  /** A patch; delta E is null where it is clipped. */
+  public record CardPatch(String name, LabValue lab, LabValue referenceLab, Double deltaE) {}
+
+  /**
+   * What makes the card's greys neutral.
+   *
+   * @param redGain on linear light, green at 1
+   * @param miredShift of the light as drawn against D65; positive is warmer
+   * @param tint distance from the lamps' locus, CIE 1960 u, v; positive is greenish
+   */
+  public record WhiteBalance(double redGain, double blueGain, Double miredShift, Double tint) {}
 
   /** The tint of something that should be neutral: CIELAB a and b, and what it was. */
   public record Neutral(String source, double a, double b) {}
@@ -125,15 +220,31 @@ public record Readings(
    * @param blurSigmaPx of the sharpest zone, photo pixels
    * @param medianBlurSigmaPx of the edges all round
    * @param blurAtExportPx the first, scaled to the size it will be delivered at
+   * @param mtf50 cycles a pixel at which contrast falls to one half, in the sharpest zone
+   * @param sharpShare share of the product's edges that are sharp at the delivered size
+   * @param focus product, part of it, or nowhere
    * @param motion a straight smear, or null where none is seen
    * @param noiseSigma 8-bit codes, mean of the channels, at mid-tones
+   * @param blocking how much more codes jump between 8 x 8 blocks than inside them; 0 is not
+   * @param oversharpening overshoot beside edges as a share of their height
+   * @param blurDecilesPx blur of the product's edges, from the sharpest to the softest
    */
   public record Sharpness(
       Double blurSigmaPx,
       Double medianBlurSigmaPx,
       Double blurAtExportPx,
+      Double mtf50,
+      Double sharpShare,
+      String focus,
       Motion motion,
-      Double noiseSigma) {}
+      Double noiseSigma,
+      Double blocking,
+      Double oversharpening,
+      List<Double> blurDecilesPx) {
+    public Sharpness {
+      blurDecilesPx = blurDecilesPx == null ? null : List.copyOf(blurDecilesPx);
+    }
+  }
 
   /**
    * The camera or the product moved.

@@ -13,6 +13,9 @@ final class Roll {
   /** A row's middle within this share of the height of the line counts as lying on it. */
   private static final double ON_LINE_SHARE = 0.008;
 
+  /** An outline that is a circle this nearly has no upright. */
+  private static final double ROUND_SHARE = 0.05;
+
   private static final int MIN_ROWS = 24;
   private static final int ROUNDS = 8;
   private static final int TURNS = 6;
@@ -26,6 +29,9 @@ final class Roll {
 
   static Reading measure(Separation parts) {
     double[] points = edgePoints(parts);
+    if (isRound(points)) {
+      return new Reading(null, 0.0);
+    }
     double lean = 0;
     Reading reading = rows(points, parts, 0);
     for (int turn = 0; turn < TURNS && reading.degrees() != null; turn++) {
@@ -37,6 +43,28 @@ final class Roll {
     }
     boolean answer = reading.degrees() != null && Math.abs(lean) <= MOST_DEGREES;
     return answer ? new Reading(lean, reading.confidence()) : new Reading(null, 0.0);
+  }
+
+  /** Every axis of a disc is one of symmetry. */
+  private static boolean isRound(double[] points) {
+    double x = 0;
+    double y = 0;
+    int count = points.length / 2;
+    for (int i = 0; i < count; i++) {
+      x += points[2 * i] / count;
+      y += points[2 * i + 1] / count;
+    }
+    double mean = 0;
+    double[] radius = new double[count];
+    for (int i = 0; i < count; i++) {
+      radius[i] = Math.hypot(points[2 * i] - x, points[2 * i + 1] - y);
+      mean += radius[i] / count;
+    }
+    double spread = 0;
+    for (double r : radius) {
+      spread += Math.abs(r - mean) / count;
+    }
+    return spread < ROUND_SHARE * mean;
   }
 
   /** Left and right ends of the rows, and upper and lower ends of the columns: x, y, x, y … */

@@ -24,6 +24,14 @@ final class SharpnessMeasure {
   private static final double MAX_RISE = 2.5;
 
   private static final double BIN_PX = 0.5;
+  private static final double BURNT_SHARE = 0.1;
+  private static final int ENOUGH_EDGES = 20;
+
+  /** Rank of the edge that stands for the sharpest zone: lower ones are chance. */
+  private static final double SHARPEST_SHARE = 0.25;
+
+  /** exp(-2 pi² sigma² f²) = 1/2 solved for f times sigma. */
+  private static final double MTF50_TIMES_SIGMA = Math.sqrt(Math.log(2) / 2) / Math.PI;
 
   private SharpnessMeasure() {}
 
@@ -31,24 +39,68 @@ final class SharpnessMeasure {
    * Blur of one edge.
    *
    * @param normalDegrees direction across the edge, clockwise on screen from horizontal, 0 to 180
+   * @param clipped whether one side of it is burnt out, so that its height was guessed
+   * @param overshoot of the light beside the edge, as a share of its height; 0 and up
    */
-  record Edge(double sigmaPx, double normalDegrees) {}
+  record Edge(double sigmaPx, double normalDegrees, double overshoot, boolean clipped) {}
 
   static Readings.Sharpness measure(Analysed picture, Notes notes) {
     Double noise = Noise.measure(picture, notes);
+    Double blocking = Blocking.measure(picture);
     List<Edge> edges = picture.separation().found() ? edges(picture) : List.of();
     if (edges.size() < MIN_EDGES) {
       notes.cantTell("sharpness.blurSigmaPx", "Too few clear edges on the product to measure.");
-      return new Readings.Sharpness(null, null, null, null, noise);
+      return new Readings.Sharpness(
+          null, null, null, null, null, null, null, noise, blocking, null, null);
     }
-    double[] sigmas = edges.stream().mapToDouble(Edge::sigmaPx).sorted().toArray();
-    double sharpest = sigmas[(int) (0.2 * (sigmas.length - 1))];
+    // An edge against burnt ground tells less: used where there are no others.
+    List<Edge> open = edges.stream().filter(edge -> !edge.clipped()).toList();
+    List<Edge> told = open.size() >= ENOUGH_EDGES ? open : edges;
+    double[] sigmas = told.stream().mapToDouble(Edge::sigmaPx).sorted().toArray();
+    double sharpest = sigmas[(int) (SHARPEST_SHARE * (sigmas.length - 1))];
     double median = sigmas[sigmas.length / 2];
     double spread = sigmas[(int) (0.35 * (sigmas.length - 1))] - sigmas[0];
-    double band = 0.06 * sharpest + 1.5 * spread / Math.sqrt(sigmas.length);
+    double band = 0.2 + 0.1 * sharpest + 1.5 * spread / Math.sqrt(sigmas.length);
     notes.band("sharpness.blurSigmaPx", band);
     notes.band("sharpness.medianBlurSigmaPx", 2 * band);
-    return new Readings.Sharpness(sharpest, median, null, SmearFit.of(edges), noise);
+    double[] overshoots = edges.stream().mapToDouble(Edge::overshoot).sorted().toArray();
+    return new Readings.Sharpness(
+        sharpest,
+        median,
+        null,
+        MTF50_TIMES_SIGMA / sharpest,
+        null,
+        null,
+        SmearFit.of(edges),
+        noise,
+        blocking,
+        overshoots[overshoots.length / 2],
+        deciles(sigmas));
+  }
+
+  private static List<Double> deciles(double[] sorted) {
+    List<Double> deciles = new ArrayList<>();
+    for (int i = 0; i <= 10; i++) {
+      deciles.add(sorted[Math.round(i / 10f * (sorted.length - 1))]);
+    }
+    return deciles;
+  }
+
+  /** Share of the edges with less blur than a limit, from their deciles; null without any. */
+  static Double shareBelow(List<Double> deciles, double limit) {
+    if (deciles == null) {
+      return null;
+    }
+    if (limit <= deciles.get(0)) {
+      return 0.0;
+    }
+    for (int i = 1; i < deciles.size(); i++) {
+      if (limit < deciles.get(i)) {
+        double low = deciles.get(i - 1);
+        return (i - 1 + (limit - low) / (deciles.get(i) - low)) / (deciles.size() - 1);
+      }
+    }
+    return 1.0;
   }
 
   static List<Edge> edges(Analysed picture) {
@@ -124,7 +176,9 @@ final class SharpnessMeasure {
       before = step.sigma();
       if (step.sigma() < 0.28 * radius) {
         double degrees = Math.toDegrees(Math.atan2(normal[1], normal[0]));
-        return clean(step, radius) ? new Edge(step.sigma(), (degrees + 360) % 180) : null;
+        return clean(step, radius)
+            ? new Edge(step.sigma(), (degrees + 360) % 180, step.overshoot(), burnt(window))
+            : null;
       }
     }
     return null;
@@ -135,6 +189,14 @@ final class SharpnessMeasure {
         && Math.abs(step.rise()) > MIN_RISE
         && Math.abs(step.rise()) < MAX_RISE
         && Math.abs(step.place()) < 0.45 * radius;
+  }
+
+  private static boolean burnt(Window window) {
+    int clipped = 0;
+    for (boolean one : window.clipped) {
+      clipped += one ? 1 : 0;
+    }
+    return clipped > BURNT_SHARE * window.clipped.length;
   }
 
   /** Luminance of a square of pixels, and where it is clipped. */

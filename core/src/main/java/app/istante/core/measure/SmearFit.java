@@ -15,7 +15,11 @@ final class SmearFit {
   private static final int FEWEST_BINS = 4;
 
   /** Below this length a smear can't be told from a lens that draws unevenly, pixels. */
-  private static final double SHORTEST_PX = 6;
+  private static final double SHORTEST_PX = 4;
+
+  private static final double ACROSS_DEGREES = 20;
+  private static final int FEWEST_ACROSS = 6;
+  private static final double SMEARED_SHARE = 0.55;
 
   private SmearFit() {}
 
@@ -35,7 +39,24 @@ final class SmearFit {
         points.add(new double[] {(bin + 0.5) * 180.0 / BINS, sigma * sigma});
       }
     }
-    return points.size() < FEWEST_BINS ? null : fit(points);
+    Readings.Motion motion = points.size() < FEWEST_BINS ? null : fit(points);
+    return motion == null || !allSmeared(edges, motion) ? null : motion;
+  }
+
+  /** A smear spares no edge across it: knitting and soft edges of some parts are none. */
+  private static boolean allSmeared(List<SharpnessMeasure.Edge> edges, Readings.Motion motion) {
+    double[] across =
+        edges.stream()
+            .filter(
+                edge -> {
+                  double off = Math.abs(edge.normalDegrees() - motion.angleDegrees()) % 180;
+                  return Math.min(off, 180 - off) < ACROSS_DEGREES;
+                })
+            .mapToDouble(SharpnessMeasure.Edge::sigmaPx)
+            .sorted()
+            .toArray();
+    return across.length >= FEWEST_ACROSS
+        && across[across.length / 8] > SMEARED_SHARE * motion.lengthPx() / Math.sqrt(12);
   }
 
   /** variance = a + b cos 2 theta + c sin 2 theta, by the normal equations. */

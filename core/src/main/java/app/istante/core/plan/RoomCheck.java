@@ -1,5 +1,6 @@
 package app.istante.core.plan;
 
+import app.istante.core.set.Framing;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -8,20 +9,17 @@ import java.util.Locale;
  * Whether the room does: space to step back, for the lamps, and a way for things to come and go.
  */
 public final class RoomCheck {
-  /** A person behind a tripod, able to bend down to the finder: mm. */
-  static final double BEHIND_CAMERA_MM = 700;
-
   /** Sheet's curve and a hand's breadth between the product and the wall: mm. */
   static final double BEHIND_PRODUCT_MM = 500;
 
   /** A lamp stand at 45 degrees and a person passing it: mm on each side. */
   static final double BESIDE_MM = 800;
 
-  /**
-   * Front of a thing photographed from nearer than this many times its longest side swells; ten
-   * times the depth of a thing gives about a tenth more size to its front (1 / (1 - 1/10)).
-   */
-  static final double TIMES_LONGEST = 4;
+  /** Things are about this much as deep as they are long. */
+  private static final double DEPTH_SHARE = 0.7;
+
+  /** The front may be drawn a tenth larger than the middle; more is seen. */
+  private static final double SWELL_ALLOWED = 0.1;
 
   private RoomCheck() {}
 
@@ -62,8 +60,8 @@ public final class RoomCheck {
     List<String> sentences = new ArrayList<>();
     double furthest = 0;
     if (room.depthMm() > 0) {
-      furthest = Math.max(0, room.depthMm() - BEHIND_PRODUCT_MM - BEHIND_CAMERA_MM);
-      double wanted = TIMES_LONGEST * longestMm;
+      furthest = Math.max(0, room.depthMm() - BEHIND_PRODUCT_MM - Framing.BEHIND_CAMERA_MM);
+      double wanted = Framing.nearestForSwell(DEPTH_SHARE * longestMm, SWELL_ALLOWED);
       if (longestMm > 0 && furthest < wanted) {
         sentences.add(
             say(

@@ -31,6 +31,11 @@ public final class Measures {
     add("backdrop.falloffStops", "Fall-off over the ground", "stop", 0, 2, 2);
     add("backdrop.castChroma", "Tint of the ground", "delta-e", 0, 20, 1);
     add("backdrop.shadow.depthStops", "Shadow depth", "stop", 0, 3, 2);
+    add("backdrop.shadow.hardness", "Hardness of the shadow", "share", 0, 1, 0);
+    add("backdrop.holesLevel", "Ground seen through it", "code", 40, 255, 0);
+    add("backdrop.marks", "Marks on the ground", "", 0, 40, 0);
+    add("backdrop.intrusions", "Things at the frame's edge", "", 0, 6, 0);
+    add("backdrop.foreign", "Other things in the frame", "", 0, 6, 0);
     add("backdrop.separation", "Product against ground", "delta-e", 0, 60, 0);
     add("product.confidence", "Outline found", "share", 0, 1, 0);
     add("product.fillLongestSide", "Fills the frame", "share", 0, 1, 0);
@@ -40,6 +45,10 @@ public final class Measures {
     add("product.touches", "Cut by the frame", "", 0, 4, 0);
     add("sharpness.blurSigmaPx", "Blur in the photo", "px", 0, 8, 1);
     add("sharpness.blurAtExportPx", "Blur as delivered", "px", 0, 5, 1);
+    add("sharpness.sharpShare", "Edges sharp as delivered", "share", 0, 1, 0);
+    add("sharpness.oversharpening", "Halos beside edges", "share", 0, 0.5, 0);
+    add("sharpness.blocking", "Traces of compression", "", 0, 2, 1);
+    add("colour.card.meanDeltaE", "Colour card, mean error", "delta-e", 0, 20, 1);
     add("sharpness.noiseSigma", "Grain", "code", 0, 12, 1);
     add("exposure.clippedShare", "Product clipped", "share", 0, 0.2, 1);
     add("exposure.burntShare", "Product burnt out", "share", 0, 0.2, 1);

@@ -2,41 +2,39 @@ package app.istante.core.sim;
 
 /** A box standing on y = 0, centred on the upright axis; sizes in millimetres. */
 public record Block(double width, double height, double depth) implements Shape {
+  /** Instead of nothing, so that a ray along a side has no 0 times infinity. */
+  private static final double ALONG = 1e-30;
+
   @Override
-  public boolean meet(Vec o, Vec d, Hit hit) {
-    double[] low = {-width / 2, 0, -depth / 2};
-    double[] high = {width / 2, height, depth / 2};
-    double[] origin = {o.x(), o.y(), o.z()};
-    double[] along = {d.x(), d.y(), d.z()};
-    double enter = -Double.MAX_VALUE;
-    double leave = Double.MAX_VALUE;
-    int enterAxis = 0;
-    int leaveAxis = 0;
-    for (int axis = 0; axis < 3; axis++) {
-      double a = (low[axis] - origin[axis]) / along[axis];
-      double b = (high[axis] - origin[axis]) / along[axis];
-      if (Math.min(a, b) > enter) {
-        enter = Math.min(a, b);
-        enterAxis = axis;
-      }
-      if (Math.max(a, b) < leave) {
-        leave = Math.max(a, b);
-        leaveAxis = axis;
-      }
-    }
+  public boolean meet(double ox, double oy, double oz, double dx, double dy, double dz, Hit hit) {
+    double ix = 1 / (dx == 0 ? ALONG : dx);
+    double iy = 1 / (dy == 0 ? ALONG : dy);
+    double iz = 1 / (dz == 0 ? ALONG : dz);
+    double fy = oy - height / 2;
+    // Middle of the slab and half its thickness along the ray, axis by axis.
+    double mx = -ox * ix;
+    double my = -fy * iy;
+    double mz = -oz * iz;
+    double hx = Math.abs(width / 2 * ix);
+    double hy = Math.abs(height / 2 * iy);
+    double hz = Math.abs(depth / 2 * iz);
+    double enter = Math.max(mx - hx, Math.max(my - hy, mz - hz));
+    double leave = Math.min(mx + hx, Math.min(my + hy, mz + hz));
     if (enter > leave || leave <= NEAREST) {
       return false;
     }
     boolean fromOutside = enter > NEAREST;
     double t = fromOutside ? enter : leave;
-    int axis = fromOutside ? enterAxis : leaveAxis;
     if (t >= hit.distance) {
       return false;
     }
-    double x = o.x() + t * d.x();
-    double y = o.y() + t * d.y();
-    double z = o.z() + t * d.z();
-    double sign = fromOutside ? -Math.signum(along[axis]) : Math.signum(along[axis]);
+    double sense = fromOutside ? -1 : 1;
+    int axis = t == mx + sense * hx ? 0 : t == my + sense * hy ? 1 : 2;
+    double x = ox + t * dx;
+    double y = oy + t * dy;
+    double z = oz + t * dz;
+    double along = axis == 0 ? dx : axis == 1 ? dy : dz;
+    double sign = fromOutside ? -Math.signum(along) : Math.signum(along);
     hit.set(
         t,
         axis == 0 ? sign : 0,

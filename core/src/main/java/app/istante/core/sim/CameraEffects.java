@@ -65,8 +65,9 @@ public record CameraEffects(
       for (int i = 0; i < plane.length; i++) {
         plane[i] *= (float) gains[channel];
       }
-      plane = gaussian(plane, width, height, blurSigmaPx);
-      out[channel] = shakePx > 0 ? smear(plane, width, height) : plane;
+      plane = Optics.gaussian(plane, width, height, blurSigmaPx);
+      out[channel] =
+          shakePx > 0 ? Optics.smear(plane, width, height, shakePx, shakeDegrees) : plane;
     }
     return out;
   }
@@ -97,73 +98,5 @@ public record CameraEffects(
     }
     Arrays.sort(green, 0, count);
     return green[count / 2];
-  }
-
-  static float[] gaussian(float[] in, int width, int height, double sigma) {
-    if (sigma <= 0) {
-      return in;
-    }
-    int radius = (int) Math.ceil(4 * sigma);
-    float[] kernel = new float[2 * radius + 1];
-    double sum = 0;
-    for (int k = -radius; k <= radius; k++) {
-      sum += Math.exp(-k * k / (2 * sigma * sigma));
-    }
-    for (int k = -radius; k <= radius; k++) {
-      kernel[k + radius] = (float) (Math.exp(-k * k / (2 * sigma * sigma)) / sum);
-    }
-    float[] across = new float[in.length];
-    float[] out = new float[in.length];
-    for (int y = 0; y < height; y++) {
-      for (int x = 0; x < width; x++) {
-        float total = 0;
-        for (int k = -radius; k <= radius; k++) {
-          total += kernel[k + radius] * in[y * width + clamp(x + k, width)];
-        }
-        across[y * width + x] = total;
-      }
-    }
-    for (int y = 0; y < height; y++) {
-      for (int k = -radius; k <= radius; k++) {
-        int from = clamp(y + k, height) * width;
-        float weight = kernel[k + radius];
-        for (int x = 0; x < width; x++) {
-          out[y * width + x] += weight * across[from + x];
-        }
-      }
-    }
-    return out;
-  }
-
-  private float[] smear(float[] in, int width, int height) {
-    int steps = Math.max(2, (int) Math.ceil(shakePx * 2));
-    double dx = Math.cos(Math.toRadians(shakeDegrees)) * shakePx;
-    double dy = Math.sin(Math.toRadians(shakeDegrees)) * shakePx;
-    float[] out = new float[in.length];
-    for (int s = 0; s < steps; s++) {
-      double share = (s + 0.5) / steps - 0.5;
-      double ox = dx * share;
-      double oy = dy * share;
-      int ix = (int) Math.floor(ox);
-      int iy = (int) Math.floor(oy);
-      float fx = (float) (ox - ix);
-      float fy = (float) (oy - iy);
-      for (int y = 0; y < height; y++) {
-        int r0 = clamp(y + iy, height) * width;
-        int r1 = clamp(y + iy + 1, height) * width;
-        for (int x = 0; x < width; x++) {
-          int c0 = clamp(x + ix, width);
-          int c1 = clamp(x + ix + 1, width);
-          float top = in[r0 + c0] + fx * (in[r0 + c1] - in[r0 + c0]);
-          float low = in[r1 + c0] + fx * (in[r1 + c1] - in[r1 + c0]);
-          out[y * width + x] += (top + fy * (low - top)) / steps;
-        }
-      }
-    }
-    return out;
-  }
-
-  private static int clamp(int at, int size) {
-    return at < 0 ? 0 : at >= size ? size - 1 : at;
   }
 }

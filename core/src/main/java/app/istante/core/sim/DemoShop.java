@@ -2,11 +2,12 @@ package app.istante.core.sim;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.function.Supplier;
+import java.util.stream.Stream;
 
 /**
- * The made-up shop Soffitta Lumaca: its items, and a morning's takes of them with the everyday
- * mistakes. The scenes that make the demo photos and most of the tests' pictures.
+ * The made-up shop Soffitta Lumaca: its items, and a plain way to set one up for a picture with
+ * known faults laid over it by {@link CameraEffects}. The shop's photographs are in {@link
+ * DemoTakes}.
  */
 public final class DemoShop {
   /** How bright a white sheet looks, for the light it gets, with a lamp behind it. */
@@ -16,45 +17,40 @@ public final class DemoShop {
 
   /** One thing for sale. */
   public enum Item {
-    WATERING_CAN("SL-01", "Enamel watering can", "rigid", 158, 275, Products::wateringCan),
-    SPINNING_TOP("SL-02", "Striped wooden spinning top", "rigid", 95, 94, Products::spinningTop),
-    EGG_CUP("SL-03", "White porcelain egg cup", "rigid", 62, 50, Products::eggCup),
-    PEPPER_MILL("SL-04", "Steel pepper mill", "metal", 187, 60, Products::pepperMill),
-    MONEY_BOX("SL-05", "Printed tin money box", "printed", 122, 94, Products::moneyBox),
-    CADDY("SL-06", "Black lacquer caddy", "rigid", 119, 150, Products::caddy),
-    HAND_BELL("SL-07", "Brass hand bell", "metal", 149, 92, Products::handBell),
-    PAPERWEIGHT("SL-08", "Glass paperweight", "glass", 62, 78, Products::paperweight),
-    TEA_COSY("SL-09", "Knitted tea cosy", "soft", 164, 180, Products::teaCosy),
-    THREAD_SPOOLS("SL-10", "Set of thread spools", "parts", 58, 136, Products::threadSpools);
+    WATERING_CAN("SL-01", "watering-can", "rigid"),
+    SPINNING_TOP("SL-02", "spinning-top", "rigid"),
+    EGG_CUP("SL-03", "egg-cup", "rigid"),
+    PEPPER_MILL("SL-04", "pepper-mill", "metal"),
+    MONEY_BOX("SL-05", "money-box", "printed"),
+    CADDY("SL-06", "caddy", "rigid"),
+    HAND_BELL("SL-07", "hand-bell", "metal"),
+    PAPERWEIGHT("SL-08", "paperweight", "glass"),
+    TEA_COSY("SL-09", "tea-cosy", "soft"),
+    THREAD_SPOOLS("SL-10", "thread-spools", "parts"),
+    ABACUS("SL-11", "abacus", "rigid"),
+    SPYGLASS("SL-12", "spyglass", "rigid");
 
     private final String code;
-    private final String title;
+    private final String thing;
     private final String kind;
-    private final double heightMm;
-    private final double widthMm;
-    private final Supplier<List<Body>> product;
 
-    Item(
-        String code,
-        String title,
-        String kind,
-        double heightMm,
-        double widthMm,
-        Supplier<List<Body>> product) {
+    Item(String code, String thing, String kind) {
       this.code = code;
-      this.title = title;
+      this.thing = thing;
       this.kind = kind;
-      this.heightMm = heightMm;
-      this.widthMm = widthMm;
-      this.product = product;
     }
 
     public String code() {
       return code;
     }
 
+    /** Its name on the {@link Shelf}. */
+    public String thing() {
+      return thing;
+    }
+
     public String title() {
-      return title;
+      return Shelf.entry(thing).label();
     }
 
     public String kind() {
@@ -63,22 +59,18 @@ public final class DemoShop {
 
     /** Standing, with handles and lids. */
     public double heightMm() {
-      return heightMm;
+      return Shelf.entry(thing).heightMm();
     }
 
     /** Across, as the lead shows it. */
     public double widthMm() {
-      return widthMm;
+      return Shelf.entry(thing).widthMm();
+    }
+
+    public double depthMm() {
+      return Shelf.entry(thing).depthMm();
     }
   }
-
-  /**
-   * One planned photograph of the demo morning.
-   *
-   * @param role lead, side, back or detail
-   * @param fault what went wrong, in a word, or "none"
-   */
-  public record Shot(Item item, String role, String fault, Scene scene, CameraEffects effects) {}
 
   /** How the set stands; change one thing and take again. */
   public static final class Set {
@@ -141,28 +133,52 @@ public final class DemoShop {
       return this;
     }
 
-    public Scene of(Item item) {
-      double h = item.heightMm;
-      double distance = 6 * Math.max(Math.max(h, item.widthMm), 90);
+    /** All that was set: equal words, equal light. */
+    @Override
+    public String toString() {
+      return String.join(
+          " ",
+          Stream.of(
+                  groundBrightness,
+                  leftLamp,
+                  rightLamp,
+                  lampSizeMm,
+                  fillShare,
+                  turnDegrees,
+                  rollDegrees,
+                  elevationDegrees,
+                  shiftX,
+                  shiftY)
+              .map(String::valueOf)
+              .toList());
+    }
+
+    public double rollDegrees() {
+      return rollDegrees;
+    }
+
+    private static Light lamp(Vec at, Vec aim, double sizeMm, double radiance) {
+      return new Light.Face(at, aim, sizeMm, sizeMm, Vec.ONE.times(radiance));
+    }
+
+    Scene of(Item item) {
+      double h = item.heightMm();
+      double distance = 6 * Math.max(Math.max(h, item.widthMm()), 90);
       double up = Math.toRadians(elevationDegrees);
       Vec aim = new Vec(shiftX * h, h * (0.5 + shiftY), 0);
       Vec eye = new Vec(aim.x(), aim.y() + distance * Math.sin(up), distance * Math.cos(up));
-      double shown = Math.max(h, item.widthMm * 0.75) / fillShare;
+      double shown = Math.max(h, item.widthMm() * 0.75) / fillShare;
       double angle = 2 * Math.toDegrees(Math.atan(shown / 2 / distance));
       double d = 5 * Math.max(h, 110);
-      List<Lamp> lamps = new ArrayList<>();
+      List<Light> lamps = new ArrayList<>();
       Vec middle = new Vec(0, h / 2, 0);
       Vec light = new Vec(1, 1, 1);
       double near = d / 750;
-      lamps.add(
-          new Lamp(
-              new Vec(-d, d * 0.8, d * 0.7), middle, lampSizeMm * near, light.times(6 * leftLamp)));
-      lamps.add(
-          new Lamp(
-              new Vec(d, d * 0.8, d * 0.7), middle, lampSizeMm * near, light.times(6 * rightLamp)));
-      lamps.add(new Lamp(new Vec(0, d * 1.5, -d * 0.1), middle, lampSizeMm * near, light.times(5)));
+      lamps.add(lamp(new Vec(-d, d * 0.8, d * 0.7), middle, lampSizeMm * near, 6 * leftLamp));
+      lamps.add(lamp(new Vec(d, d * 0.8, d * 0.7), middle, lampSizeMm * near, 6 * rightLamp));
+      lamps.add(lamp(new Vec(0, d * 1.5, -d * 0.1), middle, lampSizeMm * near, 5));
       List<Body> bodies = new ArrayList<>();
-      for (Body body : item.product.get()) {
+      for (Body body : Shelf.bodies(item.thing())) {
         bodies.add(body.turned(turnDegrees));
       }
       Sweep sweep =
@@ -170,93 +186,5 @@ public final class DemoShop {
       return new Scene(
           bodies, sweep, lamps, light.times(0.3), new Scene.View(eye, aim, angle, rollDegrees));
     }
-  }
-
-  /** The takes of the demo morning, in the order in which they were taken. */
-  public static List<Shot> morning() {
-    List<Shot> shots = new ArrayList<>();
-    CameraEffects good = CameraEffects.GOOD.level(1.1);
-    add(shots, Item.WATERING_CAN, "lead", "under-exposed", new Set().fill(0.84), good.level(0.55));
-    add(shots, Item.WATERING_CAN, "lead", "none", new Set().litGround().fill(0.86), good);
-    add(shots, Item.WATERING_CAN, "side", "none", new Set().litGround().turn(55).fill(0.86), good);
-    add(shots, Item.SPINNING_TOP, "lead", "grey ground", new Set(), good.level(0.5));
-    add(shots, Item.SPINNING_TOP, "side", "tilted", new Set().litGround().roll(2.6), good);
-    add(
-        shots,
-        Item.SPINNING_TOP,
-        "detail",
-        "shaken",
-        new Set().litGround().fill(0.8),
-        good.shake(16, 28));
-    add(shots, Item.EGG_CUP, "lead", "washed out", new Set(), good.level(1.5));
-    add(shots, Item.EGG_CUP, "side", "none", new Set().ground(0.32), good.level(0.3));
-    add(shots, Item.PEPPER_MILL, "lead", "none", new Set().litGround().fill(0.86), good);
-    add(
-        shots,
-        Item.PEPPER_MILL,
-        "side",
-        "cut off",
-        new Set().litGround().fill(0.9).shift(0, 0.16),
-        good);
-    add(
-        shots,
-        Item.PEPPER_MILL,
-        "detail",
-        "out of focus",
-        new Set().litGround().fill(0.8),
-        good.blur(6));
-    add(
-        shots,
-        Item.MONEY_BOX,
-        "lead",
-        "yellow light",
-        new Set().fill(0.8),
-        good.level(0.6).balance(1.1, 0.74));
-    add(shots, Item.MONEY_BOX, "lead", "none", new Set().litGround().fill(0.8), good);
-    add(
-        shots,
-        Item.MONEY_BOX,
-        "side",
-        "one lamp weak",
-        new Set().lamps(1, 0.12).fill(0.8),
-        good.level(0.7));
-    add(shots, Item.CADDY, "lead", "too small in the frame", new Set().litGround().fill(0.5), good);
-    add(
-        shots,
-        Item.CADDY,
-        "side",
-        "hard shadow",
-        new Set().turn(40).lampSize(70).lamps(2, 0),
-        good.level(0.9));
-    add(shots, Item.HAND_BELL, "lead", "none", new Set().litGround().fill(0.8), good);
-    add(
-        shots,
-        Item.HAND_BELL,
-        "side",
-        "off centre",
-        new Set().litGround().fill(0.65).shift(0.4, 0),
-        good);
-    add(shots, Item.PAPERWEIGHT, "lead", "dull ground", new Set().ground(0.5), good.level(0.5));
-    add(shots, Item.TEA_COSY, "lead", "none", new Set().litGround().fill(0.7), good);
-    add(
-        shots,
-        Item.TEA_COSY,
-        "side",
-        "grainy",
-        new Set().litGround().turn(70).fill(0.7),
-        good.iso(3200));
-    add(
-        shots,
-        Item.THREAD_SPOOLS,
-        "lead",
-        "slightly tilted",
-        new Set().litGround().fill(0.8).roll(-1.5),
-        good);
-    return List.copyOf(shots);
-  }
-
-  private static void add(
-      List<Shot> shots, Item item, String role, String fault, Set set, CameraEffects effects) {
-    shots.add(new Shot(item, role, fault, set.of(item), effects));
   }
 }

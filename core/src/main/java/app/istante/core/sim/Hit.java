@@ -11,6 +11,11 @@ final class Hit {
   double u;
 
   double v;
+
+  /** Height on a turned body, until {@link Shape#place} puts it into v. */
+  double up;
+
+  /** Null where nothing or the ground is met. */
   Body body;
 
   void clear(double farthest) {

@@ -11,6 +11,7 @@ public final class Lathe implements Shape {
   private final double[] height;
   private final double[] startNormal;
   private final double[] endNormal;
+  private final double widest;
   private final double reach;
   private final Vec centre;
 
@@ -34,10 +35,13 @@ public final class Lathe implements Shape {
     }
     centre = new Vec(0, (top + bottom) / 2, 0);
     double far = 0;
+    double wide = 0;
     for (int i = 0; i < count; i++) {
       far = Math.max(far, Math.hypot(radius[i], height[i] - centre.y()));
+      wide = Math.max(wide, radius[i]);
     }
     reach = far + 1e-6;
+    widest = wide + 1e-6;
   }
 
   /** The same points joined by a smooth curve (Catmull and Rom 1974), in small steps. */
@@ -100,51 +104,79 @@ public final class Lathe implements Shape {
   }
 
   @Override
-  public boolean meet(Vec o, Vec d, Hit hit) {
+  public boolean meet(double ox, double oy, double oz, double dx, double dy, double dz, Hit hit) {
+    // Only rings between the heights where the ray runs inside the widest cylinder can be met.
+    double a = dx * dx + dz * dz;
+    double low = oy;
+    double high = oy;
+    if (a > 1e-18) {
+      double b = ox * dx + oz * dz;
+      double inside = b * b - a * (ox * ox + oz * oz - widest * widest);
+      if (inside < 0) {
+        return false;
+      }
+      double root = Math.sqrt(inside);
+      double y0 = oy + Math.max(0, (-b - root) / a) * dy;
+      double y1 = oy + Math.max(0, Math.min(hit.distance, (-b + root) / a)) * dy;
+      low = Math.min(y0, y1) - 1e-6;
+      high = Math.max(y0, y1) + 1e-6;
+    } else if (ox * ox + oz * oz > widest * widest) {
+      return false;
+    } else {
+      low = dy > 0 ? oy : -Double.MAX_VALUE;
+      high = dy > 0 ? Double.MAX_VALUE : oy;
+    }
     boolean any = false;
     for (int i = 0; i + 1 < radius.length; i++) {
-      any |= meetCone(i, o, d, hit);
+      if (Math.max(height[i], height[i + 1]) >= low && Math.min(height[i], height[i + 1]) <= high) {
+        any |= meetCone(i, ox, oy, oz, dx, dy, dz, hit);
+      }
     }
     return any;
   }
 
   /** x² + z² = (r0 + k (y - h0))², a cone frustum; a flat ring where the two heights are equal. */
-  private boolean meetCone(int i, Vec o, Vec d, Hit hit) {
+  private boolean meetCone(
+      int i, double ox, double oy, double oz, double dx, double dy, double dz, Hit hit) {
     double h0 = height[i];
     double h1 = height[i + 1];
     double r0 = radius[i];
     double r1 = radius[i + 1];
     if (Math.abs(h1 - h0) < 1e-9) {
-      double t = (h0 - o.y()) / d.y();
-      double x = o.x() + t * d.x();
-      double z = o.z() + t * d.z();
-      double r = Math.hypot(x, z);
+      double t = (h0 - oy) / dy;
+      double x = ox + t * dx;
+      double z = oz + t * dz;
+      double r = Math.sqrt(x * x + z * z);
       boolean on = r >= Math.min(r0, r1) && r <= Math.max(r0, r1);
       return on && accept(i, t, x, z, r, (r - r0) / (r1 - r0), hit);
     }
     double k = (r1 - r0) / (h1 - h0);
-    double base = r0 + k * (o.y() - h0);
-    double a = d.x() * d.x() + d.z() * d.z() - k * k * d.y() * d.y();
-    double b = o.x() * d.x() + o.z() * d.z() - base * k * d.y();
-    double c = o.x() * o.x() + o.z() * o.z() - base * base;
+    double base = r0 + k * (oy - h0);
+    double a = dx * dx + dz * dz - k * k * dy * dy;
+    double b = ox * dx + oz * dz - base * k * dy;
+    double c = ox * ox + oz * oz - base * base;
     double inside = b * b - a * c;
     if (inside < 0 || Math.abs(a) < 1e-14) {
       return false;
     }
     double root = Math.sqrt(inside);
-    double near = (-b - root) / a;
-    double far = (-b + root) / a;
-    return tryAt(i, Math.min(near, far), o, d, hit) || tryAt(i, Math.max(near, far), o, d, hit);
+    double first = (-b - root) / a;
+    double second = (-b + root) / a;
+    double near = Math.min(first, second);
+    double far = Math.max(first, second);
+    return tryAt(i, near, ox, oy, oz, dx, dy, dz, hit)
+        || tryAt(i, far, ox, oy, oz, dx, dy, dz, hit);
   }
 
-  private boolean tryAt(int i, double t, Vec o, Vec d, Hit hit) {
-    double y = o.y() + t * d.y();
+  private boolean tryAt(
+      int i, double t, double ox, double oy, double oz, double dx, double dy, double dz, Hit hit) {
+    double y = oy + t * dy;
     double share = (y - height[i]) / (height[i + 1] - height[i]);
     if (share < 0 || share > 1) {
       return false;
     }
-    double x = o.x() + t * d.x();
-    double z = o.z() + t * d.z();
+    double x = ox + t * dx;
+    double z = oz + t * dz;
     double r = radius[i] + share * (radius[i + 1] - radius[i]);
     return r >= 0 && accept(i, t, x, z, Math.max(r, 1e-9), share, hit);
   }
@@ -155,12 +187,18 @@ public final class Lathe implements Shape {
     }
     double nr = startNormal[2 * i] + share * (endNormal[2 * i] - startNormal[2 * i]);
     double nh = startNormal[2 * i + 1] + share * (endNormal[2 * i + 1] - startNormal[2 * i + 1]);
-    double length = Math.hypot(nr, nh);
-    double turn = Math.atan2(z, x) / (2 * Math.PI) + 0.5;
-    double up = height[i] + share * (height[i + 1] - height[i]);
+    double length = Math.sqrt(nr * nr + nh * nh);
+    hit.up = height[i] + share * (height[i + 1] - height[i]);
     double inverse = r < 1e-6 ? 0 : 1 / r;
-    hit.set(t, nr / length * x * inverse, nh / length, nr / length * z * inverse, turn, up);
+    hit.set(t, nr / length * x * inverse, nh / length, nr / length * z * inverse, x, z);
     return true;
+  }
+
+  /** From place to turn about the axis, 0 to 1, and height in mm. */
+  @Override
+  public void place(Hit hit) {
+    hit.u = Math.atan2(hit.v, hit.u) / (2 * Math.PI) + 0.5;
+    hit.v = hit.up;
   }
 
   @Override

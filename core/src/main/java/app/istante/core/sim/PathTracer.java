@@ -1,222 +1,490 @@
 package app.istante.core.sim;
 
-import java.util.SplittableRandom;
+import app.istante.core.set.Projection;
+import java.util.function.Predicate;
 import java.util.stream.IntStream;
 
 /**
- * Computes the light that reaches each pixel of a simulated camera by following random paths
- * backwards (Kajiya 1986, "The rendering equation"), with the lamps sampled directly at every matte
- * meeting. Deterministic: each pixel draws from its own seeded source.
+ * Follows random paths backwards from the lens (Kajiya 1986, "The rendering equation"), through a
+ * thin lens (Cook, Porter and Carpenter 1984), with every lamp sampled directly at the first matte
+ * meeting and one of them at each later one; Russian roulette ends paths without bias (Arvo and
+ * Kirk 1990). Deterministic: every pixel and pass has its own seeded numbers, whatever the threads
+ * do.
  */
-public final class PathTracer {
-  private static final int MAX_BOUNCES = 5;
+final class PathTracer {
+  private static final int MOST_BOUNCES = 24;
   private static final double FAR = 1e9;
   private static final double COAT_INDEX = 1.5;
 
+  /** Glass keeps back this much of a lamp's light on the way through a surface. */
+  private static final double GLASS_LETS_THROUGH = 0.75;
+
+  /** A glossy sheet scatters what it mirrors. */
+  private static final double SHEET_ROUGHNESS = 0.12;
+
+  /** Late bounces bring little: fewer of them are followed, each counting for more. */
+  private static final double ROULETTE = 0.7;
+
+  private static final int USE_PIXEL = 0;
+  private static final int USE_LENS = 1;
+  private static final int USE_BOUNCE = 2;
+  private static final int USE_LAMPS = 8;
+
   private final Scene scene;
-  private final Vec[][] lampSides;
-  private final double[] lampAreas;
+  private final BodyGroup things;
+  private final Body[] surroundings;
+  private final Body[] walls;
+  private final Source[] sources;
+  private final int layers;
+  private final int glowLayer;
+  private final int roomLayer;
+  private final Projection projection;
+  private final double lensRadius;
+  private final double focus;
+  private final double[] forward;
+  private final double[] right;
+  private final double[] up;
+  private final double[] eye;
+  private final int width;
+  private final int height;
+  private final long seed;
 
-  private PathTracer(Scene scene) {
+  PathTracer(Scene scene, int width, int height, long seed) {
     this.scene = scene;
-    this.lampSides = scene.lamps().stream().map(Lamp::sides).toArray(Vec[][]::new);
-    this.lampAreas = scene.lamps().stream().mapToDouble(l -> l.sizeMm() * l.sizeMm()).toArray();
+    this.things =
+        new BodyGroup(parts(b -> b.part() == Body.Part.PRODUCT || b.part() == Body.Part.CARD));
+    this.surroundings = parts(b -> b.part() == Body.Part.SURROUNDING);
+    this.walls = parts(b -> b.part() == Body.Part.ROOM);
+    this.sources = Source.of(scene.lights());
+    this.layers = scene.layers();
+    this.glowLayer = layers - 2;
+    this.roomLayer = layers - 1;
+    Scene.View view = scene.view();
+    this.projection =
+        new Projection(
+            view.eye().array(),
+            view.aim().array(),
+            view.rollDegrees(),
+            2 * Math.tan(Math.toRadians(view.heightDegrees() / 2)) / height,
+            view.distortion(),
+            width,
+            height);
+    this.lensRadius = view.lensRadiusMm();
+    this.focus = view.focusMm();
+    this.forward = projection.forward();
+    this.right = projection.right();
+    this.up = projection.up();
+    this.eye = projection.eye();
+    this.width = width;
+    this.height = height;
+    this.seed = seed;
   }
 
-  /**
-   * @param width pixels
-   * @param height pixels
-   * @param grid samples along one side of a pixel; its square is the number of paths
-   */
-  public static Rendering render(Scene scene, int width, int height, int grid, long seed) {
-    PathTracer tracer = new PathTracer(scene);
-    Rendering out = new Rendering(width, height);
-    Camera camera = new Camera(scene.view(), width, height);
-    IntStream.range(0, height)
-        .parallel()
-        .forEach(y -> tracer.row(camera, y, width, grid, seed, out));
-    return out;
+  private Body[] parts(Predicate<Body> which) {
+    return scene.bodies().stream().filter(which).toArray(Body[]::new);
   }
 
-  private void row(Camera camera, int y, int width, int grid, long seed, Rendering out) {
-    Hit hit = new Hit();
-    for (int x = 0; x < width; x++) {
-      SplittableRandom random = new SplittableRandom(seed * 1_000_003 + (long) y * width + x);
-      double red = 0;
-      double green = 0;
-      double blue = 0;
-      int onProduct = 0;
-      for (int s = 0; s < grid * grid; s++) {
-        double px = x + (s % grid + random.nextDouble()) / grid;
-        double py = y + (s / grid + random.nextDouble()) / grid;
-        Vec direction = camera.through(px, py);
-        onProduct += nearest(camera.eye, direction, FAR, hit) && hit.body != null ? 1 : 0;
-        Vec light = follow(camera.eye, direction, 0, hit, random);
-        red += light.x();
-        green += light.y();
-        blue += light.z();
-      }
-      out.set(x, y, red / (grid * grid), green / (grid * grid), blue / (grid * grid));
-      out.setCover(x, y, (double) onProduct / (grid * grid));
+  /** All at once, mixed as the scene's lights burn: {@code grid} squared samples a pixel. */
+  static Rendering render(Scene scene, int width, int height, int grid, long seed) {
+    LightLayers layers = new LightLayers(width, height, scene.layers());
+    new PathTracer(scene, width, height, seed).follow(layers, grid * grid);
+    return layers.mix(scene.powers());
+  }
+
+  /** Adds passes: one path for each pixel and pass. */
+  void follow(LightLayers light, int passes) {
+    int from = light.passes();
+    IntStream.range(0, height).parallel().forEach(y -> row(y, from, passes, light, null));
+    light.passed(passes);
+  }
+
+  /** As {@link #follow}, and mixes each row at once: one layer is stored instead of one a lamp. */
+  void followMixed(LightLayers single, int passes, Vec[] powers) {
+    int from = single.passes();
+    IntStream.range(0, height).parallel().forEach(y -> row(y, from, passes, single, powers));
+    single.passed(passes);
+  }
+
+  /** Mean light straight from all lamps on a small surface, over pi: for checking shadows. */
+  double straightLux(Vec at, Vec normal, int samples) {
+    LightPath path = new LightPath(layers);
+    for (int s = 0; s < samples; s++) {
+      path.random.begin(seed, 0, s);
+      path.ox = at.x();
+      path.oy = at.y();
+      path.oz = at.z();
+      path.nx = normal.x();
+      path.ny = normal.y();
+      path.nz = normal.z();
+      path.red = 1;
+      path.green = 1;
+      path.blue = 1;
+      direct(path, 0, false);
     }
-  }
-
-  private boolean nearest(Vec origin, Vec direction, double farthest, Hit hit) {
-    hit.clear(farthest);
-    boolean any = scene.ground().meet(origin, direction, hit);
-    for (Body body : scene.product()) {
-      any |= body.meet(origin, direction, hit);
-    }
-    return any;
-  }
-
-  private Vec follow(Vec eye, Vec towards, int first, Hit hit, SplittableRandom random) {
-    Vec origin = eye;
-    Vec direction = towards;
-    Vec carried = new Vec(1, 1, 1);
-    Vec light = Vec.ZERO;
-    boolean lampsCount = true;
-    for (int bounce = first; bounce < MAX_BOUNCES; bounce++) {
-      boolean met = nearest(origin, direction, FAR, hit);
-      if (lampsCount) {
-        Vec lamp = lampSeen(origin, direction, met ? hit.distance : FAR);
-        if (lamp != null) {
-          return light.plus(carried.filter(lamp));
-        }
-      }
-      if (!met) {
-        return light.plus(carried.filter(scene.room()));
-      }
-      Vec at = origin.plus(direction.times(hit.distance));
-      Vec normal = hit.normal();
-      boolean leaving = normal.dot(direction) > 0;
-      Vec facing = leaving ? normal.times(-1) : normal;
-      Material material = hit.body == null ? null : hit.body.material();
-      Vec colour =
-          material == null ? scene.ground().colour() : material.pattern().apply(hit.u, hit.v);
-      Material.Finish finish = material == null ? Material.Finish.MATTE : material.finish();
-
-      if (finish == Material.Finish.GLASS) {
-        direction = throughGlass(direction, facing, leaving, random);
-        carried = carried.filter(colour);
-        lampsCount = true;
-      } else if (finish == Material.Finish.METAL) {
-        direction = mirrored(direction, facing, material.roughness(), random);
-        carried = carried.filter(colour);
-        lampsCount = true;
-      } else if (finish == Material.Finish.GLOSSY && bounce == 0) {
-        // Both ways are followed where the camera looks straight at a coat: far less grain.
-        double share = coatShare(-direction.dot(facing), 1 / COAT_INDEX);
-        Vec off = mirrored(direction, facing, material.roughness(), random);
-        Vec shine = follow(at.plus(off.times(1e-3)), off, MAX_BOUNCES - 2, new Hit(), random);
-        light = light.plus(shine.times(share));
-        carried = carried.filter(colour).times(1 - share);
-        light = light.plus(carried.filter(direct(at, facing, hit, random)));
-        direction = cosineAround(facing, random);
-        lampsCount = false;
-      } else if (finish == Material.Finish.GLOSSY
-          && random.nextDouble() < coatShare(-direction.dot(facing), 1 / COAT_INDEX)) {
-        direction = mirrored(direction, facing, material.roughness(), random);
-        lampsCount = true;
-      } else {
-        carried = carried.filter(colour);
-        light = light.plus(carried.filter(direct(at, facing, hit, random)));
-        direction = cosineAround(facing, random);
-        lampsCount = false;
-      }
-      // Off the surface on the side where the path goes on; along the path would graze it again.
-      origin = at.plus(facing.times(direction.dot(facing) > 0 ? 1e-2 : -1e-2));
-      if (carried.largest() < 0.02) {
-        return light;
-      }
-    }
-    return light;
-  }
-
-  /** Radiance of the lamp face met before {@code farthest}, or null. */
-  private Vec lampSeen(Vec origin, Vec direction, double farthest) {
-    for (int i = 0; i < scene.lamps().size(); i++) {
-      Lamp lamp = scene.lamps().get(i);
-      Vec facing = lamp.facing();
-      double towards = direction.dot(facing);
-      if (towards < 0) {
-        Vec to = lamp.centre().minus(origin);
-        double t = to.dot(facing) / towards;
-        if (t > Shape.NEAREST && t < farthest) {
-          Vec off = origin.plus(direction.times(t)).minus(lamp.centre());
-          double half = lamp.sizeMm() / 2;
-          if (Math.abs(off.dot(lampSides[i][0])) < half
-              && Math.abs(off.dot(lampSides[i][1])) < half) {
-            return lamp.radiance();
-          }
-        }
-      }
-    }
-    return null;
-  }
-
-  /** Light from all lamps onto a matte surface, divided by pi, one sample a lamp. */
-  private Vec direct(Vec at, Vec normal, Hit hit, SplittableRandom random) {
-    Vec sum = Vec.ZERO;
-    for (int i = 0; i < scene.lamps().size(); i++) {
-      Lamp lamp = scene.lamps().get(i);
-      Vec point =
-          lamp.centre()
-              .plus(lampSides[i][0].times((random.nextDouble() - 0.5) * lamp.sizeMm()))
-              .plus(lampSides[i][1].times((random.nextDouble() - 0.5) * lamp.sizeMm()));
-      Vec to = point.minus(at);
-      double distance = to.length();
-      Vec direction = to.times(1 / distance);
-      double onSurface = direction.dot(normal);
-      double offLamp = -direction.dot(lamp.facing());
-      if (onSurface > 0 && offLamp > 0) {
-        double open = openness(at.plus(normal.times(1e-2)), direction, distance - 1, hit);
-        double form = onSurface * offLamp * lampAreas[i] / (distance * distance * Math.PI);
-        sum = sum.plus(lamp.radiance().times(form * open));
-      }
+    double sum = 0;
+    Vec[] powers = scene.powers();
+    for (int layer = 0; layer < layers; layer++) {
+      sum += powers[layer].y() * path.straight[3 * layer + 1] / samples;
     }
     return sum;
   }
 
-  /** 1 free, 0 blocked; clear glass takes a part. */
-  private double openness(Vec origin, Vec direction, double distance, Hit hit) {
-    double open = 1;
-    for (Body body : scene.product()) {
-      hit.clear(distance);
-      if (body.meet(origin, direction, hit)) {
-        if (body.material().finish() != Material.Finish.GLASS) {
-          return 0;
-        }
-        open *= 0.75;
+  private void row(int y, int from, int passes, LightLayers light, Vec[] powers) {
+    LightPath path = new LightPath(layers);
+    for (int x = 0; x < width; x++) {
+      path.clear();
+      for (int s = from; s < from + passes; s++) {
+        sample(path, x, y, s);
+      }
+      if (powers == null) {
+        light.add(y * width + x, path);
+      } else {
+        light.addMixed(y * width + x, path, powers);
       }
     }
-    return open;
   }
 
-  private static Vec mirrored(Vec direction, Vec normal, double roughness, SplittableRandom r) {
-    Vec mirror = direction.mirrored(normal);
-    if (roughness <= 0) {
-      return mirror;
+  private void sample(LightPath path, int x, int y, int s) {
+    Sampler random = path.random;
+    random.begin(seed, y * width + x, s);
+    random.pair(USE_PIXEL);
+    double[] d = path.direction;
+    projection.direction(x + random.u, y + random.v, d);
+    path.ox = eye[0];
+    path.oy = eye[1];
+    path.oz = eye[2];
+    if (lensRadius > 0) {
+      throughLens(path, d, random);
     }
-    Vec jitter =
-        new Vec(r.nextDouble() * 2 - 1, r.nextDouble() * 2 - 1, r.nextDouble() * 2 - 1)
-            .times(roughness);
-    Vec bent = mirror.plus(jitter).unit();
-    return bent.dot(normal) > 0 ? bent : mirror;
+    path.dx = d[0];
+    path.dy = d[1];
+    path.dz = d[2];
+    path.red = 1;
+    path.green = 1;
+    path.blue = 1;
+    path.behindMatte = false;
+    follow(path, 0, true, MOST_BOUNCES);
   }
 
-  private static Vec throughGlass(
-      Vec direction, Vec facing, boolean leaving, SplittableRandom random) {
+  /** Starts somewhere on the lens, towards the same point of the sharp plane. */
+  private void throughLens(LightPath path, double[] d, Sampler random) {
+    double t = focus / (d[0] * forward[0] + d[1] * forward[1] + d[2] * forward[2]);
+    random.pair(USE_LENS);
+    double r = lensRadius * Math.sqrt(random.u);
+    double across = r * Math.cos(2 * Math.PI * random.v);
+    double upwards = r * Math.sin(2 * Math.PI * random.v);
+    double length = 0;
+    for (int i = 0; i < 3; i++) {
+      double off = right[i] * across + up[i] * upwards;
+      d[i] = t * d[i] - off;
+      length += d[i] * d[i];
+      path.add(i, off);
+    }
+    length = Math.sqrt(length);
+    for (int i = 0; i < 3; i++) {
+      d[i] /= length;
+    }
+  }
+
+  private boolean nearest(LightPath path, double farthest) {
+    Hit hit = path.hit;
+    hit.clear(farthest);
+    double ox = path.ox;
+    double oy = path.oy;
+    double oz = path.oz;
+    double dx = path.dx;
+    double dy = path.dy;
+    double dz = path.dz;
+    boolean any = scene.ground().meet(ox, oy, oz, dx, dy, dz, hit);
+    any |= things.meet(ox, oy, oz, dx, dy, dz, hit);
+    for (Body body : surroundings) {
+      any |= body.meet(ox, oy, oz, dx, dy, dz, hit);
+    }
+    if (!any) {
+      // Everything stands in the room: its walls are met only where nothing else is.
+      for (Body body : walls) {
+        any |= body.meet(ox, oy, oz, dx, dy, dz, hit);
+      }
+    }
+    if (any) {
+      if (hit.body == null) {
+        scene.ground().place(hit);
+      } else {
+        hit.body.place(hit);
+      }
+    }
+    return any;
+  }
+
+  /**
+   * @param first this path starts at the camera: what it meets first is written down
+   */
+  private void follow(LightPath path, int start, boolean first, int most) {
+    Hit hit = path.hit;
+    // Behind a matte meeting lamps are drawn directly; what things for sale throw by mirroring is
+    // left out there (fine bright lines at a great cost in grain), what boards mirror is not.
+    boolean matteYet = start > 0 && path.behindMatte;
+    boolean lampsCount = true;
+    boolean noting = first;
+    for (int bounce = start; bounce < most; bounce++) {
+      boolean met = nearest(path, FAR);
+      if (met
+          && hit.body != null
+          && hit.body.material().cover() < 1
+          && path.random.next() >= hit.body.material().cover()) {
+        path.step(hit.distance + 1e-3);
+        continue;
+      }
+      if (noting) {
+        note(path, met);
+      }
+      if (lampsCount && lampSeen(path, met ? hit.distance : FAR)) {
+        return;
+      }
+      if (!met) {
+        path.receive(roomLayer, 1);
+        return;
+      }
+      path.step(hit.distance);
+      Body body = hit.body;
+      Material material = body == null ? null : body.material();
+      if (body == null) {
+        if (scene.ground().glows()) {
+          path.receive(glowLayer, 1);
+        }
+        scene.ground().crease(hit);
+      }
+      boolean leaving = hit.nx * path.dx + hit.ny * path.dy + hit.nz * path.dz > 0;
+      double side = leaving ? -1 : 1;
+      path.nx = hit.nx * side;
+      path.ny = hit.ny * side;
+      path.nz = hit.nz * side;
+      if (material != null && material.relief() > 0) {
+        bump(path, material);
+      }
+      Vec colour =
+          material == null
+              ? scene.ground().colourAt(hit.u, hit.v)
+              : material.pattern().at(hit.u, hit.v);
+      Material.Finish finish = material == null ? Material.Finish.MATTE : material.finish();
+      double cosine = -(path.dx * path.nx + path.dy * path.ny + path.dz * path.nz);
+      double roughness = material == null ? SHEET_ROUGHNESS : material.roughness();
+      double coat =
+          finish == Material.Finish.GLOSSY
+              ? coatShare(cosine, 1 / COAT_INDEX)
+              : body == null ? scene.ground().gloss() * coatShare(cosine, 1 / COAT_INDEX) : 0;
+
+      if (finish == Material.Finish.GLASS) {
+        throughGlass(path, cosine, leaving);
+        path.filter(colour);
+        lampsCount = !matteYet;
+      } else if (finish == Material.Finish.METAL) {
+        mirror(path, cosine, roughness);
+        path.filter(colour);
+        lampsCount = !matteYet || body.part() == Body.Part.SURROUNDING;
+      } else if (coat > 0 && bounce == start && first) {
+        // Both ways are followed where the camera looks straight at a coat: far less grain.
+        LightPath shine = path.branch(coat);
+        mirror(shine, cosine, roughness);
+        shine.leave();
+        follow(shine, 1, false, 4);
+        path.filter(colour, 1 - coat);
+        path.firstAlbedo(colour, 1 - coat);
+        direct(path, bounce, body == null);
+        scatter(path, bounce);
+        path.behindMatte = true;
+        matteYet = true;
+        lampsCount = false;
+      } else if (coat > 0 && path.random.next() < coat) {
+        mirror(path, cosine, roughness);
+        lampsCount = !matteYet;
+      } else {
+        path.filter(colour);
+        direct(path, bounce, noting && body == null);
+        scatter(path, bounce);
+        if (noting) {
+          path.firstAlbedo(colour, 1);
+          path.behindMatte = true;
+        }
+        matteYet = true;
+        lampsCount = false;
+      }
+      path.leave();
+      double strength = path.strongest();
+      if (bounce == 0) {
+        // A dark thing is followed as far as a white one: what counts is grain beside its
+        // brightness.
+        path.startStrength = Math.max(1e-3, strength);
+      }
+      if (bounce >= 1) {
+        double on = Math.min(1, Math.max(0.02, ROULETTE * strength / path.startStrength));
+        if (path.random.next() >= on) {
+          return;
+        }
+        path.scale(1 / on);
+      }
+      noting = false;
+    }
+  }
+
+  private void note(LightPath path, boolean met) {
+    if (!met) {
+      return;
+    }
+    Body body = path.hit.body;
+    path.features[3] += path.hit.nx;
+    path.features[4] += path.hit.ny;
+    path.features[5] += path.hit.nz;
+    if (body != null && body.part() == Body.Part.PRODUCT) {
+      path.onProduct++;
+    } else if (body != null) {
+      path.onSurrounding++;
+    }
+    double t = path.hit.distance;
+    path.deep +=
+        (path.ox + t * path.dx - eye[0]) * forward[0]
+            + (path.oy + t * path.dy - eye[1]) * forward[1]
+            + (path.oz + t * path.dz - eye[2]) * forward[2];
+  }
+
+  private boolean lampSeen(LightPath path, double farthest) {
+    for (int i = 0; i < sources.length; i++) {
+      if (sources[i].seenFrom(path.ox, path.oy, path.oz, path.dx, path.dy, path.dz, farthest)) {
+        path.receive(i, 1);
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Light straight from the lamps; all of them where the camera looks, later one drawn by lot. */
+  private void direct(LightPath path, int bounce, boolean noteShadow) {
+    if (sources.length == 0) {
+      return;
+    }
+    if (bounce <= 1) {
+      for (int i = 0; i < sources.length; i++) {
+        path.random.pair(USE_LAMPS + bounce * sources.length + i);
+        direct(path, i, 1, noteShadow);
+      }
+    } else {
+      int i = (int) (path.random.next() * sources.length);
+      path.random.u = path.random.next();
+      path.random.v = path.random.next();
+      direct(path, i, sources.length, false);
+    }
+  }
+
+  private void direct(LightPath path, int i, double weight, boolean noteShadow) {
+    Source source = sources[i];
+    double form = source.draw(path);
+    if (form <= 0) {
+      return;
+    }
+    double open = openness(path);
+    if (open > 0) {
+      path.receive(i, weight * form * open);
+    }
+    if (noteShadow && path.blockedByProduct) {
+      path.kept[i] +=
+          weight
+              * form
+              * (1 - open)
+              * (0.2126 * path.red + 0.7152 * path.green + 0.0722 * path.blue);
+    }
+  }
+
+  /** 1 free, 0 blocked on the way to the drawn point of a lamp; clear glass takes a part. */
+  private double openness(LightPath path) {
+    double ox = path.ox + path.nx * 1e-2;
+    double oy = path.oy + path.ny * 1e-2;
+    double oz = path.oz + path.nz * 1e-2;
+    path.blockedByProduct = false;
+    double open = 1;
+    if (things.near(ox, oy, oz, path.lx, path.ly, path.lz)) {
+      for (Body body : things.bodies()) {
+        open *= lets(path, body, ox, oy, oz);
+        if (open == 0) {
+          return 0;
+        }
+      }
+    }
+    for (Body body : surroundings) {
+      open *= lets(path, body, ox, oy, oz);
+      if (open == 0) {
+        return 0;
+      }
+    }
+    // The sheet itself shades what lies behind it.
+    Hit hit = path.shadow;
+    hit.clear(path.lampDistance - 1);
+    return scene.ground().meet(ox, oy, oz, path.lx, path.ly, path.lz, hit) ? 0 : open;
+  }
+
+  private static double lets(LightPath path, Body body, double ox, double oy, double oz) {
+    Hit hit = path.shadow;
+    hit.clear(path.lampDistance - 1);
+    if (!body.meet(ox, oy, oz, path.lx, path.ly, path.lz, hit)) {
+      return 1;
+    }
+    path.blockedByProduct |= body.part() == Body.Part.PRODUCT;
+    Material material = body.material();
+    if (material.finish() == Material.Finish.GLASS) {
+      return GLASS_LETS_THROUGH;
+    }
+    return 1 - material.cover();
+  }
+
+  private static void bump(LightPath path, Material material) {
+    // Bumps on a grid in space, so that every shape can carry them.
+    double size = material.reliefMm();
+    double x = path.ox / size;
+    double y = path.oy / size;
+    double z = path.oz / size;
+    double slope = material.relief();
+    double bx = Noise.at(x * 0.7 + z * 0.7, y) - 0.5;
+    double by = Noise.at(x * 0.7 - z * 0.7 + 31, y * 1.3) - 0.5;
+    double bz = Noise.at(z * 0.7 + x * 0.7 + 57, y * 0.9) - 0.5;
+    path.nx += slope * bx;
+    path.ny += slope * by;
+    path.nz += slope * bz;
+    double length = Math.sqrt(path.nx * path.nx + path.ny * path.ny + path.nz * path.nz);
+    path.nx /= length;
+    path.ny /= length;
+    path.nz /= length;
+  }
+
+  private static void mirror(LightPath path, double cosine, double roughness) {
+    double mx = path.dx + 2 * cosine * path.nx;
+    double my = path.dy + 2 * cosine * path.ny;
+    double mz = path.dz + 2 * cosine * path.nz;
+    if (roughness > 0) {
+      double jx = mx + roughness * (2 * path.random.next() - 1);
+      double jy = my + roughness * (2 * path.random.next() - 1);
+      double jz = mz + roughness * (2 * path.random.next() - 1);
+      if (jx * path.nx + jy * path.ny + jz * path.nz > 0) {
+        double length = Math.sqrt(jx * jx + jy * jy + jz * jz);
+        mx = jx / length;
+        my = jy / length;
+        mz = jz / length;
+      }
+    }
+    path.dx = mx;
+    path.dy = my;
+    path.dz = mz;
+  }
+
+  private static void throughGlass(LightPath path, double cosine, boolean leaving) {
     double ratio = leaving ? COAT_INDEX : 1 / COAT_INDEX;
-    double cosine = -direction.dot(facing);
     double sineSquared = ratio * ratio * (1 - cosine * cosine);
-    if (sineSquared >= 1 || random.nextDouble() < coatShare(cosine, ratio)) {
-      return direction.mirrored(facing);
+    if (sineSquared >= 1 || path.random.next() < coatShare(cosine, ratio)) {
+      mirror(path, cosine, 0);
+      return;
     }
-    return direction
-        .times(ratio)
-        .plus(facing.times(ratio * cosine - Math.sqrt(1 - sineSquared)))
-        .unit();
+    double k = ratio * cosine - Math.sqrt(1 - sineSquared);
+    path.dx = ratio * path.dx + k * path.nx;
+    path.dy = ratio * path.dy + k * path.ny;
+    path.dz = ratio * path.dz + k * path.nz;
   }
 
   /** Schlick's approximation (1994) of the share mirrored by a clear surface. */
@@ -227,47 +495,29 @@ public final class PathTracer {
     return r0 + (1 - r0) * c * c * c * c * c;
   }
 
-  private static Vec cosineAround(Vec normal, SplittableRandom random) {
-    double r = Math.sqrt(random.nextDouble());
-    double angle = 2 * Math.PI * random.nextDouble();
-    Vec helper = Math.abs(normal.x()) > 0.9 ? new Vec(0, 1, 0) : new Vec(1, 0, 0);
-    Vec side = normal.cross(helper).unit();
-    Vec other = normal.cross(side);
-    return side.times(r * Math.cos(angle))
-        .plus(other.times(r * Math.sin(angle)))
-        .plus(normal.times(Math.sqrt(1 - r * r)));
-  }
-
-  /** A pinhole; lens blur is laid over the finished light by {@link CameraEffects}. */
-  private static final class Camera {
-    final Vec eye;
-    private final Vec forward;
-    private final Vec right;
-    private final Vec up;
-    private final double perPixel;
-    private final double middleX;
-    private final double middleY;
-
-    Camera(Scene.View view, int width, int height) {
-      eye = view.eye();
-      forward = view.aim().minus(eye).unit();
-      Vec level = forward.cross(new Vec(0, 1, 0)).unit();
-      Vec upright = level.cross(forward);
-      double cos = Math.cos(Math.toRadians(view.rollDegrees()));
-      double sin = Math.sin(Math.toRadians(view.rollDegrees()));
-      // Turning the camera anticlockwise makes the content look turned clockwise.
-      right = level.times(cos).plus(upright.times(sin));
-      up = upright.times(cos).minus(level.times(sin));
-      perPixel = 2 * Math.tan(Math.toRadians(view.heightDegrees() / 2)) / height;
-      middleX = width / 2.0;
-      middleY = height / 2.0;
+  /** On into a direction drawn by the cosine law. */
+  private static void scatter(LightPath path, int bounce) {
+    double a;
+    double b;
+    if (bounce < USE_LAMPS - USE_BOUNCE) {
+      path.random.pair(USE_BOUNCE + bounce);
+      a = path.random.u;
+      b = path.random.v;
+    } else {
+      a = path.random.next();
+      b = path.random.next();
     }
-
-    Vec through(double px, double py) {
-      return forward
-          .plus(right.times((px - middleX) * perPixel))
-          .plus(up.times((middleY - py) * perPixel))
-          .unit();
-    }
+    double r = Math.sqrt(a);
+    double angle = 2 * Math.PI * b;
+    // Frame around the normal without a branch on poles (Duff et al. 2017).
+    double sign = Math.copySign(1, path.nz);
+    double p = -1 / (sign + path.nz);
+    double q = path.nx * path.ny * p;
+    double x = r * Math.cos(angle);
+    double y = r * Math.sin(angle);
+    double z = Math.sqrt(Math.max(0, 1 - a));
+    path.dx = x * (1 + sign * path.nx * path.nx * p) + y * q + z * path.nx;
+    path.dy = x * sign * q + y * (sign + path.ny * path.ny * p) + z * path.ny;
+    path.dz = -x * sign * path.nx - y * path.ny + z * path.nz;
   }
 }

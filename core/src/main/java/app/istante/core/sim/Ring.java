@@ -11,10 +11,10 @@ public record Ring(double ring, double tube) implements Shape {
   private static final int MARCHING_STEPS = 90;
 
   @Override
-  public boolean meet(Vec o, Vec d, Hit hit) {
-    Vec from = o.minus(centre());
-    double b = from.dot(d);
-    double c = from.dot(from) - reach() * reach();
+  public boolean meet(double ox, double oy, double oz, double dx, double dy, double dz, Hit hit) {
+    double fy = oy - (ring + tube);
+    double b = ox * dx + fy * dy + oz * dz;
+    double c = ox * ox + fy * fy + oz * oz - reach() * reach();
     double inside = b * b - c;
     if (inside < 0) {
       return false;
@@ -22,27 +22,26 @@ public record Ring(double ring, double tube) implements Shape {
     double t = Math.max(NEAREST * 50, -b - Math.sqrt(inside));
     double end = Math.min(hit.distance, -b + Math.sqrt(inside));
     for (int step = 0; step < MARCHING_STEPS && t < end; step++) {
-      double gap = gap(from, d, t);
+      double x = ox + t * dx;
+      double y = fy + t * dy;
+      double z = oz + t * dz;
+      double round = Math.sqrt(x * x + y * y) - ring;
+      double gap = Math.sqrt(round * round + z * z) - tube;
       if (Math.abs(gap) < 1e-3) {
-        return t > NEAREST && accept(from.plus(d.times(t)), t, hit);
+        return t > NEAREST && accept(x, y, z, t, hit);
       }
       t += Math.abs(gap);
     }
     return false;
   }
 
-  private double gap(Vec from, Vec d, double t) {
-    double x = from.x() + t * d.x();
-    double y = from.y() + t * d.y();
-    double z = from.z() + t * d.z();
-    return Math.hypot(Math.hypot(x, y) - ring, z) - tube;
-  }
-
-  private boolean accept(Vec p, double t, Hit hit) {
-    double r = Math.hypot(p.x(), p.y());
+  private boolean accept(double x, double y, double z, double t, Hit hit) {
+    double r = Math.sqrt(x * x + y * y);
     double k = (r - ring) / r;
-    Vec normal = new Vec(p.x() * k, p.y() * k, p.z()).unit();
-    hit.set(t, normal.x(), normal.y(), normal.z(), Math.atan2(p.y(), p.x()) / (2 * Math.PI), 0.5);
+    double nx = x * k;
+    double ny = y * k;
+    double length = Math.sqrt(nx * nx + ny * ny + z * z);
+    hit.set(t, nx / length, ny / length, z / length, Math.atan2(y, x) / (2 * Math.PI) + 0.5, 0.5);
     return true;
   }
 

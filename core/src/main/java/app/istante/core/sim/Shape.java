@@ -6,11 +6,26 @@ public interface Shape {
   double NEAREST = 1e-4;
 
   /**
-   * Fills {@code hit} if this surface is met nearer than {@code hit.distance}.
+   * Fills {@code hit} if this surface is met nearer than {@code hit.distance} by the ray from (ox,
+   * oy, oz) in the unit direction (dx, dy, dz).
    *
    * @return whether it was
    */
-  boolean meet(Vec origin, Vec direction, Hit hit);
+  boolean meet(double ox, double oy, double oz, double dx, double dy, double dz, Hit hit);
+
+  default boolean meet(Vec o, Vec d, Hit hit) {
+    boolean met = meet(o.x(), o.y(), o.z(), d.x(), d.y(), d.z(), hit);
+    if (met) {
+      place(hit);
+    }
+    return met;
+  }
+
+  /**
+   * Finishes {@code hit.u} and {@code hit.v} of the meeting that turned out nearest, where that
+   * costs too much to be done for every candidate.
+   */
+  default void place(Hit hit) {}
 
   /** Radius of a sphere around {@link #centre()} that holds everything. */
   double reach();

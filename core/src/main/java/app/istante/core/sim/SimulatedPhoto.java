@@ -1,9 +1,17 @@
 package app.istante.core.sim;
 
 import app.istante.core.image.EncodedImage;
+import java.util.List;
 
-/** A simulated take with its exact truth. */
-public record SimulatedPhoto(EncodedImage picture, float[] cover, Truth truth) {
+/**
+ * A simulated take with its exact truth.
+ *
+ * @param cover share of each pixel covered by the product, 0 to 1
+ * @param shadow share of the light that the product takes from the ground, 0 to 1
+ * @param defocusPx diameter of the defocus disc at each pixel; empty where lens blur was laid over
+ */
+public record SimulatedPhoto(
+    EncodedImage picture, float[] cover, float[] shadow, float[] defocusPx, Truth truth) {
 
   /**
    * What is true of the picture, from the light itself before noise and rounding.
@@ -14,8 +22,12 @@ public record SimulatedPhoto(EncodedImage picture, float[] cover, Truth truth) {
    * @param castA mean CIELAB a of it where it is not clipped, null where all is
    * @param castB the same for b
    * @param boxX left edge of the product, pixels; and so on
-   * @param blurSigmaPx of everything, the pixel's own width included
+   * @param blurSigmaPx of what is in focus, the pixel's own width included
+   * @param defocusSigmaPx of the sharpest and the softest part of the product, defocus alone
    * @param rollDegrees positive when the content looks turned clockwise
+   * @param shadowStops depth of the product's shadow on the ground, at its 95th percentile
+   * @param seconds exposure time
+   * @param patches drawn colours of a colour card's patches; empty without one
    */
   public record Truth(
       double levelCode,
@@ -28,7 +40,14 @@ public record SimulatedPhoto(EncodedImage picture, float[] cover, Truth truth) {
       int boxWidth,
       int boxHeight,
       double blurSigmaPx,
+      List<Double> defocusSigmaPx,
       double shakePx,
       double rollDegrees,
-      double productClippedShare) {}
+      double productClippedShare,
+      double shadowStops,
+      double seconds,
+      List<Patch> patches) {}
+
+  /** A patch of a colour card as drawn, CIELAB, and where its middle lies. */
+  public record Patch(String name, double x, double y, double l, double a, double b) {}
 }

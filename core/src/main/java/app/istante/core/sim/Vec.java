@@ -1,8 +1,19 @@
 package app.istante.core.sim;
 
+import app.istante.core.set.Point;
+
 /** A point or direction in millimetres: x to the right, y up, z towards the camera. */
 public record Vec(double x, double y, double z) {
   static final Vec ZERO = new Vec(0, 0, 0);
+  static final Vec ONE = new Vec(1, 1, 1);
+
+  static Vec of(Point p) {
+    return new Vec(p.x(), p.y(), p.z());
+  }
+
+  static Vec of(double[] rgb) {
+    return new Vec(rgb[0], rgb[1], rgb[2]);
+  }
 
   Vec plus(Vec v) {
     return new Vec(x + v.x, y + v.y, z + v.z);
@@ -14,11 +25,6 @@ public record Vec(double x, double y, double z) {
 
   Vec times(double s) {
     return new Vec(x * s, y * s, z * s);
-  }
-
-  /** Product channel by channel, for light meeting a surface. */
-  Vec filter(Vec v) {
-    return new Vec(x * v.x, y * v.y, z * v.z);
   }
 
   double dot(Vec v) {
@@ -37,12 +43,16 @@ public record Vec(double x, double y, double z) {
     return times(1 / length());
   }
 
-  double largest() {
-    return Math.max(x, Math.max(y, z));
+  /** Luminance of linear light with sRGB primaries. */
+  double luminance() {
+    return 0.2126 * x + 0.7152 * y + 0.0722 * z;
   }
 
-  /** Mirrored at a surface with this unit normal. */
-  Vec mirrored(Vec normal) {
-    return minus(normal.times(2 * dot(normal)));
+  double channel(int index) {
+    return index == 0 ? x : index == 1 ? y : z;
+  }
+
+  double[] array() {
+    return new double[] {x, y, z};
   }
 }

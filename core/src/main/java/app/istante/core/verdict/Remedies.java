@@ -40,6 +40,9 @@ final class Remedies {
       case "sharpness.noiseSigma" -> grain(finding, readings);
       case "exposure.clippedShare", "exposure.burntShare" -> burnt(finding);
       case "exposure.blockedShare" -> blocked(finding);
+      case "backdrop.marks" -> marks(finding, readings);
+      case "backdrop.intrusions" -> intruders(finding, readings);
+      case "backdrop.foreign" -> strangers(finding, readings);
       case "framing.aspect" -> aspect(finding, plan);
       case "framing.longestSidePx" -> pixels(finding);
       default -> onSet(finding, finding.message(), null, null, null);
@@ -95,6 +98,52 @@ final class Remedies {
               needed, bears, bears, rest, nearer(rest));
     }
     return onSet(finding, text, needed, null, "Ground level 250 or more.");
+  }
+
+  private static Remedy marks(Finding finding, Readings readings) {
+    long creases =
+        readings.backdrop().marks().stream().filter(m -> m.kind().equals("crease")).count();
+    long specks = readings.backdrop().marks().size() - creases;
+    String text =
+        creases == 0
+            ? say(
+                "%d %s on the ground: brush the sheet, and the lens's front.",
+                specks, specks == 1 ? "speck shows" : "specks show")
+            : say(
+                "%d %s and %d %s show on the ground: press the sheet flat or turn it over, "
+                    + "and light it less from the side.",
+                creases,
+                creases == 1 ? "crease" : "creases",
+                specks,
+                specks == 1 ? "speck" : "specks");
+    return onSet(finding, text, null, null, "A clean ground.");
+  }
+
+  private static Remedy intruders(Finding finding, Readings readings) {
+    Readings.Intrusion largest = readings.backdrop().intrusions().get(0);
+    return onSet(
+        finding,
+        say(
+            "Something stands in at the %s edge (%.0f %% of the frame): move it out, use a wider "
+                + "sheet, or close in until it is gone.",
+            largest.side(), 100 * largest.share()),
+        null,
+        null,
+        "Nothing but ground at the frame's edge.");
+  }
+
+  private static Remedy strangers(Finding finding, Readings readings) {
+    Readings.BoxPx first = readings.backdrop().foreign().get(0);
+    return onSet(
+        finding,
+        say(
+            "%d other %s in the frame, the first %d px from the left: take it away.",
+            readings.backdrop().foreign().size(),
+            readings.backdrop().foreign().size() == 1 ? "thing lies" : "things lie",
+            first.x()),
+        null,
+        null,
+        "The product alone.");
   }
 
   private static Remedy falloff(Finding finding, Readings readings) {

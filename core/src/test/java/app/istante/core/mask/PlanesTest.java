@@ -40,14 +40,42 @@ public class PlanesTest {
   }
 
   @Test
-  public void passHeightIsTheLowestWayOverARidge() {
-    // A ridge of height 2 with a gap of height 1 in its last row.
-    float[] relief = {0, 2, 0, 0, 2, 0, 0, 1, 0};
-    boolean[] seeds = {true, false, false, false, false, false, false, false, false};
-    float[] pass = PassHeight.from(seeds, relief, 4, 3, 3);
-    assertEquals(pass[2], 1f, 0.01f);
-    assertEquals(pass[1], 2f, 0.01f);
-    assertEquals(pass[3], 0f);
+  public void deepIsInsideAndNearIsAround() {
+    boolean[] block = new boolean[12 * 12];
+    for (int y = 3; y < 8; y++) {
+      for (int x = 3; x < 8; x++) {
+        block[12 * y + x] = true;
+      }
+    }
+    assertEquals(Bits.count(block), 25);
+    assertEquals(Bits.count(Bits.deep(block, 12, 12, 1)), 9);
+    assertEquals(Bits.count(Bits.near(block, 12, 12, 2)), 81);
+    boolean[] back = Bits.near(Bits.deep(block, 12, 12, 1), 12, 12, 1);
+    assertEquals(back, block, "a block opened is itself");
+  }
+
+  @Test
+  public void growingKeepsToWhatItMayEnter() {
+    boolean[] set = new boolean[5 * 5];
+    set[12] = true;
+    boolean[] row = new boolean[25];
+    java.util.Arrays.fill(row, 10, 15, true);
+    Bits.grow(set, row, 1, 5);
+    assertEquals(Bits.count(set), 3);
+    Bits.grow(set, row, 4, 5);
+    assertEquals(set, row);
+  }
+
+  @Test
+  public void theMedianIsTakenWhereTheOtherPlaneIsNearNought() {
+    float[] plane = new float[700];
+    float[] off = new float[700];
+    for (int at = 0; at < 700; at++) {
+      plane[at] = at < 350 ? 2 : 9;
+      off[at] = at < 350 ? 0 : 1;
+    }
+    assertEquals(Planes.medianWhere(plane, off, 0.5), 2, 1e-6);
+    assertEquals(Planes.medianWhere(plane, off, 0), 0, 1e-6, "nowhere");
   }
 
   @Test

@@ -76,32 +76,6 @@ public class RegionsTest {
   }
 
   @Test
-  public void aPassIsTheLowestOfTheHighestPoints() {
-    // Seed on the left; a wall of 5 with a gate of 2; behind it a hill of 1.
-    float[] relief = {
-      0, 5, 1, 0,
-      0, 2, 0, 0,
-      0, 5, 0, 9
-    };
-    boolean[] seeds = new boolean[12];
-    seeds[0] = true;
-    float[] pass = PassHeight.from(seeds, relief, 10, 4, 3);
-    assertEquals(pass[0], 0, 0.02);
-    assertEquals(pass[2], 2, 0.02, "through the gate, over the hill of 1");
-    assertEquals(pass[3], 2, 0.02);
-    assertEquals(pass[1], 5, 0.02, "on top of the wall");
-    assertEquals(pass[11], 9, 0.02);
-  }
-
-  @Test
-  public void withoutSeedsNothingIsReached() {
-    float[] pass = PassHeight.from(new boolean[4], new float[] {1, 1, 1, 1}, 10, 2, 2);
-    for (float height : pass) {
-      assertEquals(height, 0f);
-    }
-  }
-
-  @Test
   public void solvesSmallSystemsAndRefusesSingularOnes() {
     // 4x + y = 1, x + 3y = 2: x = 1/11, y = 7/11.
     double[] x = Cholesky.solve(new double[][] {{4, 0}, {1, 3}}, new double[] {1, 2});

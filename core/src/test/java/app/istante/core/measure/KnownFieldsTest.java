@@ -145,7 +145,7 @@ public class KnownFieldsTest {
     for (int direction = 0; direction < 180; direction += 3) {
       double along = Math.cos(Math.toRadians(direction - angle));
       double variance = sigma * sigma + length * length / 12 * along * along;
-      edges.add(new SharpnessMeasure.Edge(Math.sqrt(variance), direction));
+      edges.add(new SharpnessMeasure.Edge(Math.sqrt(variance), direction, 0, false));
     }
     return edges;
   }
@@ -177,10 +177,14 @@ public class KnownFieldsTest {
   @Test
   public void aBuyerSeesTheBlurOfTheWorstDirection() {
     Readings.Motion motion = new Readings.Motion(24, 30, 0.9);
-    Readings.Sharpness shaken = new Readings.Sharpness(1.0, 1.5, null, motion, 1.0);
+    Readings.Sharpness shaken = sharpness(motion);
     // A box of length L has a standard deviation of L / sqrt(12).
     assertEquals(SmearFit.worstDirectionSigmaPx(shaken), 24 / Math.sqrt(12), 1e-9);
-    Readings.Sharpness still = new Readings.Sharpness(1.0, 1.5, null, null, 1.0);
+    Readings.Sharpness still = sharpness(null);
     assertEquals(SmearFit.worstDirectionSigmaPx(still), 1.0);
+  }
+
+  private static Readings.Sharpness sharpness(Readings.Motion motion) {
+    return new Readings.Sharpness(1.0, 1.5, null, null, null, null, motion, 1.0, null, null, null);
   }
 }

@@ -5,6 +5,8 @@ import static org.testng.Assert.assertNotEquals;
 import static org.testng.Assert.assertTrue;
 
 import app.istante.core.image.Srgb;
+import java.util.ArrayList;
+import java.util.List;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -104,13 +106,18 @@ public class CameraEffectsTest {
   }
 
   @Test
-  public void everyDemoTakeHasASceneAFaultAndARoleOfTheJob() {
-    assertTrue(DemoShop.morning().size() >= 20);
-    for (DemoShop.Shot shot : DemoShop.morning()) {
+  public void everyDemoTakeHasAFaultAndARoleOfTheJob() {
+    List<DemoTakes.Shot> all = new ArrayList<>(DemoTakes.morning());
+    all.addAll(DemoTakes.sunday());
+    assertTrue(all.size() >= 75, all.size() + " takes");
+    for (DemoTakes.Shot shot : all) {
       app.istante.core.rules.ShotRole.of(shot.role());
       app.istante.core.plan.Kind.of(shot.item().kind());
       assertTrue(!shot.fault().isBlank());
       assertTrue(shot.item().heightMm() > 10 && shot.item().widthMm() > 10);
+    }
+    for (DemoShop.Item item : DemoShop.Item.values()) {
+      assertTrue(all.stream().filter(s -> s.item() == item).count() >= 4, item + " is shown");
     }
   }
 }

@@ -130,11 +130,82 @@ public class ShapesTest {
   }
 
   @Test
-  public void aMirrorGivesTheAngleBack() {
-    Vec down = new Vec(1, -1, 0).unit();
-    Vec up = down.mirrored(new Vec(0, 1, 0));
-    assertEquals(up.y(), -down.y(), 1e-12);
-    assertEquals(up.x(), down.x(), 1e-12);
+  public void crossingRightAndUpPointsToTheCamera() {
     assertEquals(new Vec(1, 0, 0).cross(new Vec(0, 1, 0)), new Vec(0, 0, 1));
+  }
+
+  @Test
+  public void aBallIsMetAtItsRadiusAndTurnsRound() {
+    Hit hit = hit();
+    assertTrue(new Ball(30).meet(new Vec(0, 30, 200), new Vec(0, 0, -1), hit));
+    assertEquals(hit.distance, 170, 1e-9);
+    assertEquals(hit.v, 30, 1e-9);
+    assertFalse(new Ball(30).meet(new Vec(31, 30, 200), new Vec(0, 0, -1), hit()));
+  }
+
+  @Test
+  public void aPlateHasAFrontABackAndAHole() {
+    Plate plate = new Plate(40, 60, 10);
+    Hit hit = hit();
+    assertTrue(plate.meet(new Vec(10, 10, 50), new Vec(0, 0, -1), hit));
+    assertEquals(hit.u, 0.75, 1e-9);
+    assertEquals(hit.v, 10 / 60.0, 1e-9);
+    assertTrue(plate.meet(new Vec(10, 10, -50), new Vec(0, 0, 1), hit()));
+    assertFalse(plate.meet(new Vec(0, 30, 50), new Vec(0, 0, -1), hit()), "through the hole");
+    assertFalse(plate.meet(new Vec(21, 30, 50), new Vec(0, 0, -1), hit()));
+  }
+
+  @Test
+  public void aRoundedBoxIsFlatInTheMiddleAndRoundAtItsEdge() {
+    RoundedBlock soap = new RoundedBlock(80, 30, 50, 10);
+    Hit hit = hit();
+    assertTrue(soap.meet(new Vec(0, 15, 100), new Vec(0, 0, -1), hit));
+    assertEquals(hit.distance, 75, 0.01);
+    assertEquals(hit.nz, 1, 1e-3);
+    Hit edge = hit();
+    // 7 mm into the rounding of radius 10: the surface lies 10 - sqrt(100 - 49) = 2.86 mm further.
+    assertTrue(soap.meet(new Vec(37, 15, 100), new Vec(0, 0, -1), edge));
+    assertEquals(edge.distance, 77.86, 0.02);
+    assertFalse(soap.meet(new Vec(39.9, 0.1, 100), new Vec(0, 0, -1), hit()));
+  }
+
+  @Test
+  public void aBodyMadeLargerIsMetAtItsNewSize() {
+    Body body = Body.standing(new Ball(10), Material.matte(1, 1, 1)).scaled(3);
+    Hit hit = hit();
+    assertTrue(body.meet(new Vec(0, 30, 200), new Vec(0, 0, -1), hit));
+    assertEquals(hit.distance, 170, 1e-9);
+  }
+
+  @Test
+  public void everythingOnTheShelfIsAboutAsLargeAsItSays() {
+    for (Shelf.ShelfThing entry : Shelf.entries()) {
+      double right = 0;
+      double top = 0;
+      for (Body body : Shelf.bodies(entry.name())) {
+        Hit hit = hit();
+        for (double x = 0; x < 320; x += 1) {
+          for (double y = 1; y < 400; y += 9) {
+            hit.clear(FAR);
+            if (body.meet(new Vec(x, y, 900), new Vec(0, 0, -1), hit)) {
+              right = Math.max(right, x);
+            }
+          }
+        }
+        for (double y = 0; y < 400; y += 1) {
+          for (double x = -60; x < 61; x += 3) {
+            hit.clear(FAR);
+            if (body.meet(new Vec(x, y, 900), new Vec(0, 0, -1), hit)) {
+              top = Math.max(top, y);
+            }
+          }
+        }
+      }
+      assertTrue(
+          top > 0.8 * entry.heightMm() && top < 1.2 * entry.heightMm() + 2, entry + ": " + top);
+      assertTrue(
+          right > 0.3 * entry.widthMm() && right < 0.75 * entry.widthMm() + 2,
+          entry + ": " + right);
+    }
   }
 }

@@ -23,7 +23,7 @@ public record Simulated(SimulatedPhoto photo, Analysed analysed) {
 
   private static Simulated take(
       DemoShop.Item item, DemoShop.Set set, CameraEffects effects, long seed) {
-    SimulatedPhoto photo = SimulatedCamera.take(set.of(item), effects, WIDTH, HEIGHT, 3, seed);
+    SimulatedPhoto photo = SimulatedCamera.take(item, set, effects, WIDTH, HEIGHT, 3, seed);
     return new Simulated(photo, Analysed.of(asPhoto(photo.picture())));
   }
 

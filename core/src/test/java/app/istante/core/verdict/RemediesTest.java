@@ -8,6 +8,7 @@ import static org.testng.Assert.assertTrue;
 
 import app.istante.core.measure.Readings;
 import app.istante.core.rules.RuleBook;
+import app.istante.core.rules.RuleBookException;
 import app.istante.core.rules.RuleBooks;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -138,5 +139,44 @@ public class RemediesTest {
     Readings readings = Sample.good().ground(244, 240, 0.5).roll(1.8, 0.9).build();
     assertEquals(strict(readings), strict(readings));
     assertNull(of(strict(readings), "no-such-rule"));
+  }
+
+  private static String told(Sample sample, String measure) throws RuleBookException {
+    RuleBook book =
+        RuleBooks.read(
+            """
+            {"id": "clean", "version": "1", "name": "Clean", "updated": "2026-01-01",
+             "images": {"min": 1, "max": 9},
+             "roles": {"lead": {"ground": "any", "longestSidePx": 1600, "minLongestSidePx": 800,
+                                "fill": {"min": 0.3, "max": 1.0}},
+                       "other": {"ground": "any", "longestSidePx": 1600, "minLongestSidePx": 800,
+                                 "fill": {"min": 0.3, "max": 1.0}}},
+             "rules": [{"id": "clean", "role": "any", "measure": "%s", "op": "none",
+                        "weight": "must", "why": "Buyers take it for a flaw."}],
+             "delivery": {"format": "jpeg", "quality": 0.9, "maxFileBytes": 5000000}}
+            """
+                .formatted(measure));
+    Judgement judged = Judge.judge(sample.build(), book, "lead");
+    assertEquals(judged.verdict(), Verdict.Reshoot);
+    return judged.remedies().get(0).text();
+  }
+
+  @Test
+  public void marksAreCountedByKind() throws RuleBookException {
+    Readings.BoxPx box = new Readings.BoxPx(10, 10, 5, 5);
+    Readings.Mark speck = new Readings.Mark(box, -0.3, "speck");
+    Readings.Mark crease = new Readings.Mark(box, 0.1, "crease");
+    assertTrue(told(Sample.good().marks(speck, speck), "backdrop.marks").startsWith("2 specks"));
+    String both = told(Sample.good().marks(crease, speck, speck), "backdrop.marks");
+    assertTrue(both.startsWith("1 crease and 2 specks"), both);
+  }
+
+  @Test
+  public void whatStandsInIsToldWithItsSide() throws RuleBookException {
+    String text = told(Sample.good().intrusion("left", 0.12), "backdrop.intrusions");
+    assertTrue(text.contains("left edge (12 % of the frame)"), text);
+    String apart =
+        told(Sample.good().foreign(new Readings.BoxPx(300, 9, 5, 5)), "backdrop.foreign");
+    assertTrue(apart.contains("300 px from the left"), apart);
   }
 }

@@ -23,6 +23,10 @@ final class Sample {
   private Double castA = 0.3;
   private Double castB = 0.4;
 
+  private List<Readings.Mark> marks = List.of();
+  private List<Readings.Intrusion> intrusions = List.of();
+  private List<Readings.BoxPx> foreign = List.of();
+
   static Sample good() {
     return new Sample();
   }
@@ -42,6 +46,21 @@ final class Sample {
     level = levelCode;
     low5 = low5Code;
     nearWhite = nearWhiteShare;
+    return this;
+  }
+
+  Sample marks(Readings.Mark... all) {
+    marks = List.of(all);
+    return this;
+  }
+
+  Sample intrusion(String side, double share) {
+    intrusions = List.of(new Readings.Intrusion(new Readings.BoxPx(0, 0, 9, 9), side, share));
+    return this;
+  }
+
+  Sample foreign(Readings.BoxPx... all) {
+    foreign = List.of(all);
     return this;
   }
 
@@ -110,13 +129,18 @@ final class Sample {
             "neutral",
             null,
             null,
-            40.0);
+            40.0,
+            null,
+            marks,
+            intrusions,
+            foreign,
+            null);
     return new Readings(
         facts,
         product,
         backdrop,
-        new Readings.Colour(new Readings.Neutral("backdrop", castA, castB)),
-        new Readings.Sharpness(blur, blur, null, null, 1.0),
+        new Readings.Colour(null, new Readings.Neutral("backdrop", castA, castB), List.of()),
+        new Readings.Sharpness(blur, blur, null, null, null, null, null, 1.0, null, null, null),
         null,
         new Readings.Exposure(
             0.0, 0.0, 0.0, 0.0, liftAllowed, 3.0, 50.0, 60.0, liftToWhite, liftAllowed),

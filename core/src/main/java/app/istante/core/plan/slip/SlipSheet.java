@@ -1,5 +1,6 @@
 package app.istante.core.plan.slip;
 
+import app.istante.core.print.PdfText;
 import com.google.zxing.BarcodeFormat;
 import com.google.zxing.EncodeHintType;
 import com.google.zxing.WriterException;

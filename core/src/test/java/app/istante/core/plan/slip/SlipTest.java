@@ -86,15 +86,18 @@ public class SlipTest {
 
   @Test
   public void readsNoSlipWhereNoneIs() throws Exception {
-    int photos = 0;
+    int looked = 0;
     try (var all = Files.list(Path.of("../demo/photos"))) {
-      for (Path file : all.filter(name -> name.toString().endsWith(".jpg")).toList()) {
+      // Every third photo: looking for a slip where none is takes longest.
+      List<Path> photos = all.filter(name -> name.toString().endsWith(".jpg")).sorted().toList();
+      for (int at = 0; at < photos.size(); at += 3) {
+        Path file = photos.get(at);
         EncodedImage picture = new PhotoReader(Limits.STANDARD).read(file).srgb();
         assertFalse(SlipReader.read(picture).isPresent(), file.toString());
-        photos++;
+        looked++;
       }
     }
-    assertTrue(photos >= 20);
+    assertTrue(looked >= 20, looked + " photos");
   }
 
   @Test

@@ -1,4 +1,4 @@
-package app.istante.core.plan.slip;
+package app.istante.core.print;
 
 import java.io.IOException;
 import java.io.InputStream;
@@ -9,23 +9,23 @@ import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 
 /** Text in a PDF: an embedded font with Latin, Greek and Cyrillic letters, measured and broken. */
-final class PdfText {
+public final class PdfText {
   private static final String FONT = "/org/apache/pdfbox/resources/ttf/LiberationSans-Regular.ttf";
 
   private final PDFont font;
 
-  PdfText(PDDocument document) throws IOException {
+  public PdfText(PDDocument document) throws IOException {
     try (InputStream in = PDFont.class.getResourceAsStream(FONT)) {
       font = PDType0Font.load(document, in);
     }
   }
 
-  PDFont font() {
+  public PDFont font() {
     return font;
   }
 
   /** The same words with a question mark for each letter that the font does not have. */
-  String drawable(String words) {
+  public String drawable(String words) {
     StringBuilder out = new StringBuilder();
     words
         .codePoints()
@@ -42,12 +42,12 @@ final class PdfText {
     return out.toString();
   }
 
-  float width(String words, float size) throws IOException {
+  public float width(String words, float size) throws IOException {
     return font.getStringWidth(drawable(words)) / 1000 * size;
   }
 
   /** As much as fits, with three dots where something was left out. */
-  String cut(String words, float size, float width) throws IOException {
+  public String cut(String words, float size, float width) throws IOException {
     String left = words;
     while (!left.isEmpty() && width(left + (left.equals(words) ? "" : "…"), size) > width) {
       left = left.substring(0, left.length() - 1);
@@ -56,7 +56,7 @@ final class PdfText {
   }
 
   /** Broken between words into at most so many lines; the last one is cut where more would come. */
-  List<String> wrapped(String words, float size, float width, int lines) throws IOException {
+  public List<String> wrapped(String words, float size, float width, int lines) throws IOException {
     List<String> out = new ArrayList<>();
     StringBuilder line = new StringBuilder();
     String[] all = words.isBlank() ? new String[0] : words.strip().split("\\s+");

@@ -1,4 +1,4 @@
-package app.istante.core.plan.slip;
+package app.istante.core.print;
 
 import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertTrue;

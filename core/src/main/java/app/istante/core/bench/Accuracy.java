@@ -1,0 +1,276 @@
+package app.istante.core.bench;
+
+import app.istante.core.colour.DeltaE;
+import app.istante.core.colour.Lab;
+import app.istante.core.image.Limits;
+import app.istante.core.image.PhotoReader;
+import app.istante.core.image.PhotoWriter;
+import app.istante.core.image.UnreadablePhotoException;
+import app.istante.core.measure.Analysed;
+import app.istante.core.measure.Measurement;
+import app.istante.core.measure.Readings;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+
+/**
+ * Prints how near every reading comes to the truth on the test bed, beside its target, and writes a
+ * page with the worst pictures. Computed anew at each run.
+ */
+public final class Accuracy {
+  /** An outline below this confidence is honestly doubted. */
+  private static final double DOUBTED = 0.5;
+
+  /** Less grain than this is rounding: 8-bit codes. */
+  private static final double LEAST_GRAIN = 0.7;
+
+  private static final int CARDS = 100;
+
+  private final Map<String, Figure> figures = new LinkedHashMap<>();
+  private final Map<BedScene.Kind, List<Double>> overlaps = new LinkedHashMap<>();
+  private final List<String> poorOutlines = new ArrayList<>();
+  private final List<String> falseCards = new ArrayList<>();
+  private final WorstPage page;
+
+  private Accuracy(WorstPage page) {
+    this.page = page;
+    absolute("level", "", 1);
+    absolute("low5", "", 1);
+    absolute("nearWhiteShare", "", 0.02);
+    absolute("castA", "", 0.5);
+    absolute("castB", "", 0.5);
+    absolute("falloffStops", "", 0.05);
+    absolute("box edges, % of long side", "", 0.4);
+    absolute("shadowStops", "", 0.1);
+    absolute("rollDegrees", "°", 0.3);
+    figures.put("blurSigmaPx", Figure.relative("blurSigmaPx", 0.1));
+    figures.put("motionPx", Figure.relative("motionPx", 0.15));
+    absolute("motionDegrees", "°", 5);
+    figures.put("noiseSigma", Figure.relative("noiseSigma", 0.1));
+    absolute("clippedShare", "", 0.003);
+  }
+
+  private void absolute(String name, String unit, double tolerance) {
+    figures.put(name, Figure.absolute(name, unit, tolerance));
+  }
+
+  /**
+   * @param args folder that keeps the light between runs, folder for the page, then optionally a
+   *     part of the names of the scenes to look at
+   */
+  public static void main(String[] args) throws IOException, UnreadablePhotoException {
+    Bed bed = new Bed(Path.of(args[0]));
+    String wanted = args.length > 2 ? args[2] : "";
+    Accuracy accuracy = new Accuracy(new WorstPage(Path.of(args[1])));
+    for (BedScene scene : BedScenes.all()) {
+      if (scene.name().contains(wanted)) {
+        accuracy.look(bed.picture(scene));
+      }
+    }
+    accuracy.print();
+    accuracy.cards();
+  }
+
+  private void look(Bed.Picture picture) throws IOException {
+    BedScene scene = picture.scene();
+    BedTruth truth = picture.truth();
+    Analysed analysed = Analysed.of(picture.photo());
+    Readings r = Measurement.measure(analysed);
+    Map<String, Double> bands = r.uncertainty();
+    double overlap = overlap(analysed, truth);
+    boolean doubted = r.product().confidence() < DOUBTED;
+    if (!(doubted && !scene.kind().plain())) {
+      overlaps.computeIfAbsent(scene.kind(), kind -> new ArrayList<>()).add(overlap);
+    }
+    if (overlap < (scene.kind().plain() ? 0.95 : 0.9)) {
+      poorOutlines.add(
+          String.format(
+              Locale.ROOT,
+              "%s: %.3f at confidence %.2f",
+              scene.name(),
+              overlap,
+              r.product().confidence()));
+    }
+    Readings.Backdrop ground = r.backdrop();
+    if (ground != null && !Double.isNaN(truth.level())) {
+      figure("level").add(scene, truth.level(), ground.level(), bands.get("backdrop.level"));
+      figure("low5").add(scene, truth.low5(), ground.low5(), bands.get("backdrop.low5"));
+      figure("nearWhiteShare")
+          .add(
+              scene,
+              truth.nearWhite(),
+              ground.nearWhiteShare(),
+              bands.get("backdrop.nearWhiteShare"));
+      if (ground.castA() != null && !Double.isNaN(truth.castA())) {
+        figure("castA").add(scene, truth.castA(), ground.castA(), bands.get("backdrop.castA"));
+        figure("castB").add(scene, truth.castB(), ground.castB(), bands.get("backdrop.castB"));
+      }
+      if (ground.falloffStops() != null) {
+        figure("falloffStops")
+            .add(
+                scene,
+                truth.falloffStops(),
+                ground.falloffStops(),
+                bands.get("backdrop.falloffStops"));
+      }
+      double shadow = ground.shadow() == null ? 0 : ground.shadow().depthStops();
+      figure("shadowStops")
+          .add(scene, truth.shadowStops(), shadow, bands.get("backdrop.shadow.depthStops"));
+    }
+    if (r.product().found() && !doubted) {
+      box(scene, truth, r.product().boxPx(), bands.get("product.fillWidth"));
+    }
+    if (r.product().found() && r.product().rollDegrees() != null) {
+      if (r.product().rollConfidence() > 0.6) {
+        figure("rollDegrees")
+            .add(
+                scene,
+                truth.rollDegrees(),
+                r.product().rollDegrees(),
+                bands.get("product.rollDegrees"));
+      }
+    }
+    sharpness(scene, truth, r);
+    if (r.exposure() != null && r.exposure().clippedShare() != null && !doubted) {
+      figure("clippedShare")
+          .add(
+              scene,
+              truth.clippedShare(),
+              r.exposure().clippedShare(),
+              bands.get("exposure.clippedShare"));
+    }
+    if (r.colour().card() != null && !scene.fault().equals("colour card")) {
+      falseCards.add(scene.name());
+    }
+    page.keep(picture, analysed);
+  }
+
+  /** Drawn cards, whose colours are known exactly: how many are found, how well they are read. */
+  private void cards() throws UnreadablePhotoException, IOException {
+    int found = 0;
+    double worst = 0;
+    for (long lot = 1; lot <= CARDS; lot++) {
+      DrawnCard card = DrawnCard.drawn(lot);
+      byte[] file = PhotoWriter.jpeg(card.picture(), 0.85);
+      Readings.Card read =
+          Measurement.measure(new PhotoReader(Limits.STANDARD).read(file)).colour().card();
+      if (read == null) {
+        System.out.println("  missed: " + card);
+        continue;
+      }
+      found++;
+      double truth = 0;
+      int open = 0;
+      for (int i = 0; i < read.patches().size(); i++) {
+        if (read.patches().get(i).deltaE() != null) {
+          double[] rgb = card.truth(i);
+          Readings.LabValue wanted = read.patches().get(i).referenceLab();
+          truth +=
+              DeltaE.ciede2000(
+                  Lab.ofLinear(rgb[0], rgb[1], rgb[2]),
+                  new Lab(wanted.l(), wanted.a(), wanted.b()));
+          open++;
+        }
+      }
+      worst = Math.max(worst, Math.abs(truth / open - read.meanDeltaE()));
+    }
+    System.out.printf(
+        Locale.ROOT,
+        "Colour cards: %d of %d found (98 %% wanted), mean delta E off by %.2f at worst (0.3"
+            + " wanted); found in %d scenes without one %s%n%n",
+        found,
+        CARDS,
+        worst,
+        falseCards.size(),
+        falseCards);
+  }
+
+  private void sharpness(BedScene scene, BedTruth truth, Readings r) {
+    Readings.Sharpness s = r.sharpness();
+    Map<String, Double> bands = r.uncertainty();
+    if (s.noiseSigma() != null && truth.noiseSigma() > LEAST_GRAIN) {
+      figure("noiseSigma")
+          .add(scene, truth.noiseSigma(), s.noiseSigma(), bands.get("sharpness.noiseSigma"));
+    }
+    // What sharpening and phones do to edges has no true blur.
+    boolean drawnOver = scene.fault().equals("phone") || scene.way().sharpening() > 0;
+    if (s.blurSigmaPx() == null || drawnOver) {
+      return;
+    }
+    if (truth.shakePx() == 0) {
+      figure("blurSigmaPx")
+          .add(scene, truth.blurSigmaPx(), s.blurSigmaPx(), bands.get("sharpness.blurSigmaPx"));
+    } else if (s.motion() != null) {
+      figure("motionPx")
+          .add(
+              scene,
+              truth.shakePx(),
+              s.motion().lengthPx(),
+              bands.get("sharpness.motion.lengthPx"));
+      double off = s.motion().angleDegrees() - truth.shakeDegrees();
+      double turned = ((off + 90) % 180 + 180) % 180 - 90;
+      figure("motionDegrees")
+          .add(
+              scene,
+              truth.shakeDegrees(),
+              truth.shakeDegrees() + turned,
+              bands.get("sharpness.motion.angleDegrees"));
+    }
+  }
+
+  private void box(BedScene scene, BedTruth truth, Readings.BoxPx found, double band) {
+    double[] edges = {
+      found.x(), found.y(), (double) found.x() + found.width(), (double) found.y() + found.height()
+    };
+    double worst = 0;
+    for (int i = 0; i < 4; i++) {
+      worst = Math.max(worst, Math.abs(edges[i] - truth.box()[i]));
+    }
+    figure("box edges, % of long side")
+        .add(scene, 0, 100 * worst / Bed.WIDTH, 100 * band * Bed.HEIGHT / 1.4 / Bed.WIDTH);
+  }
+
+  /** Intersection over union of the soft masks. */
+  static double overlap(Analysed analysed, BedTruth truth) {
+    byte[] found = analysed.fullSizeMask();
+    double both = 0;
+    double either = 0;
+    for (int at = 0; at < found.length; at++) {
+      double a = (found[at] & 0xFF) / 255.0;
+      double b = truth.cover()[at];
+      both += Math.min(a, b);
+      either += Math.max(a, b);
+    }
+    return either == 0 ? 1 : both / either;
+  }
+
+  private Figure figure(String name) {
+    return figures.get(name);
+  }
+
+  private void print() throws IOException {
+    System.out.println("Outlines: intersection over union (doubted hard ones left out)");
+    overlaps.forEach(
+        (kind, list) ->
+            System.out.printf(
+                Locale.ROOT,
+                "  %-8s %3d: mean %.3f, least %.3f%n",
+                kind,
+                list.size(),
+                list.stream().mapToDouble(x -> x).average().orElse(0),
+                list.stream().mapToDouble(x -> x).min().orElse(0)));
+    System.out.println("Below the target: " + poorOutlines.size());
+    poorOutlines.forEach(line -> System.out.println("  " + line));
+    System.out.println();
+    System.out.println(
+        "reading                    target     tuned: median 95 %  within   held back: the same");
+    for (Figure figure : figures.values()) {
+      System.out.println(figure.line());
+    }
+    page.finish(new ArrayList<>(figures.values()));
+  }
+}

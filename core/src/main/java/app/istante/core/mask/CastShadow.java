@@ -1,0 +1,143 @@
+package app.istante.core.mask;
+
+/**
+ * Takes hard shadows off the product. A shadow with sharp edges is gone round by them like a thing;
+ * but it is a darker ground: of the ground's colour, smooth, low down, at the product's rim. What
+ * is so is taken off where something else remains that is the product.
+ */
+final class CastShadow {
+  private static final double DEEPEST_STOPS = 2.6;
+
+  /** A shadow is smooth: less of an edge than this inside it. */
+  private static final float SMOOTH = 0.6f;
+
+  private static final double LEAST_SHARE = 0.004;
+  private static final double MOST_SHARE = 0.6;
+
+  /** This much of a shadow's rim borders the open ground. */
+  private static final double OPEN_RIM_SHARE = 0.2;
+
+  /** A shadow's middle lies below this part of the product's height. */
+  private static final double LOW = 0.4;
+
+  /** On the table a shadow is wider than tall. */
+  private static final double LYING = 1.2;
+
+  /** Tongues of shadow lie below this part of the product's height. */
+  private static final double FOOT = 0.6;
+
+  /** And are thinner than twice this part of the width. */
+  private static final int TONGUE_SCALE = 100;
+
+  /** Edge and penumbra round a shadow's smooth inside, working pixels. */
+  private static final int RIM_PX = 7;
+
+  private final boolean[] inside;
+  private final boolean[] dim;
+  private final int width;
+  private final int height;
+
+  private CastShadow(boolean[] inside, boolean[] dim, int width, int height) {
+    this.inside = inside;
+    this.dim = dim;
+    this.width = width;
+    this.height = height;
+  }
+
+  /**
+   * @param inside what was taken for product; changed
+   * @param deviation from the ground, stops
+   * @param colour off the ground's, stops
+   */
+  static void takeOff(
+      boolean[] inside,
+      float[] deviation,
+      float[] colour,
+      float[] edge,
+      double tolerance,
+      double colourTolerance,
+      int width,
+      int height) {
+    boolean[] dim = new boolean[inside.length];
+    for (int at = 0; at < dim.length; at++) {
+      dim[at] =
+          inside[at]
+              && deviation[at] < -0.8 * tolerance
+              && deviation[at] > -DEEPEST_STOPS
+              && colour[at] < 1.2 * colourTolerance;
+    }
+    new CastShadow(inside, dim, width, height).run(edge);
+  }
+
+  private void run(float[] edge) {
+    int product = 0;
+    int top = height;
+    int bottom = 0;
+    for (int at = 0; at < inside.length; at++) {
+      if (inside[at]) {
+        product++;
+        top = Math.min(top, at / width);
+        bottom = at / width;
+      }
+    }
+    Regions smooth = Regions.of(width, height, at -> dim[at] && edge[at] < SMOOTH);
+    int[] rim = new int[smooth.all().size() + 1];
+    int[] open = new int[rim.length];
+    rims(smooth, rim, open);
+    boolean[] shadow = new boolean[rim.length];
+    int taken = 0;
+    for (Regions.Region region : smooth.all()) {
+      boolean size =
+          region.areaPx() > LEAST_SHARE * product && region.areaPx() < MOST_SHARE * product;
+      boolean low = region.centreY() > top + LOW * (bottom - top);
+      boolean lying = region.right() - region.left() > LYING * (region.bottom() - region.top());
+      boolean atRim = open[region.id()] > OPEN_RIM_SHARE * rim[region.id()];
+      if (size && low && lying && atRim) {
+        shadow[region.id()] = true;
+        taken += region.areaPx();
+      }
+    }
+    if (taken > 0 && taken < MOST_SHARE * product) {
+      remove(smooth.labels(), shadow);
+    }
+    takeTongues((int) (top + FOOT * (bottom - top)));
+  }
+
+  /** Thin, dim tongues at the foot: the dark of the contact, running out along the table. */
+  private void takeTongues(int from) {
+    int reach = Math.max(3, width / TONGUE_SCALE);
+    boolean[] deep = Bits.deep(inside, width, height, reach);
+    boolean[] body = Bits.near(deep, width, height, reach + 1);
+    for (int at = from * width; at < body.length; at++) {
+      inside[at] &= !dim[at] || body[at];
+    }
+  }
+
+  /** How much of each region's rim there is, and how much has open ground within reach. */
+  private void rims(Regions smooth, int[] rim, int[] open) {
+    boolean[] out = new boolean[inside.length];
+    for (int at = 0; at < out.length; at++) {
+      out[at] = !inside[at];
+    }
+    boolean[] near = Bits.near(out, width, height, RIM_PX);
+    for (int at = width; at < out.length - width; at++) {
+      if (smooth.onRim(at, width)) {
+        int id = smooth.labels()[at];
+        rim[id]++;
+        open[id] += near[at] ? 1 : 0;
+      }
+    }
+  }
+
+  /** The shadows, and the dim pixels that lie within reach of them. */
+  private void remove(int[] labels, boolean[] shadow) {
+    boolean[] gone = new boolean[inside.length];
+    for (int at = 0; at < gone.length; at++) {
+      gone[at] = shadow[labels[at]];
+    }
+    Bits.grow(gone, dim, RIM_PX, width);
+    for (int at = 0; at < gone.length; at++) {
+      inside[at] &= !gone[at];
+    }
+  }
+}

@@ -1,0 +1,178 @@
+package app.istante.core.mask;
+
+import java.util.List;
+
+/**
+ * What edges go round. The ground is flooded from the frame's border wherever edges are weaker than
+ * a limit; what stays dry, with what plainly differs from the ground, may be the product. Several
+ * limits are tried: weak outlines close at a low one, where shadows and grain stay dry too. The
+ * best is where the outline runs along edges all round and few edges are left outside.
+ */
+final class Enclosure {
+  private static final float[] LIMITS = {0.25f, 0.4f, 0.6f, 0.9f, Float.MAX_VALUE};
+
+  /** Gaps in an edge up to twice this wide are taken as closed, working pixels. */
+  private static final int CLOSED_GAP_PX = 2;
+
+  /** A cell at the border is ground where this share of it looks as the ground should. */
+  private static final double LIKE_SHARE = 0.2;
+
+  /** No product looks like the ground as much as this. */
+  private static final double SURELY_LIKE_SHARE = 0.85;
+
+  private static final double SMALLEST_SHARE = 0.005;
+  private static final float CLEAR = 1.2f;
+
+  /** Beside an outline its edge may lie this far, working pixels. */
+  private static final int NEAR_PX = 3;
+
+  private static final double OUTSIDE_COUNTS = 0.8;
+  private static final double MOST_COVERED = 0.95;
+  private static final double THIN_COUNTS = 0.6;
+  private static final float LINE_EDGE = 0.5f;
+  private static final int SHORTEST_LINE_PX = 40;
+
+  private final float[] edge;
+  private final boolean[] line;
+  private final int width;
+  private final int height;
+
+  private Enclosure(float[] edge, int width, int height) {
+    this.edge = edge;
+    this.width = width;
+    this.height = height;
+    this.line = lines();
+  }
+
+  /** Edges that hang together over some length: grain does not. */
+  private boolean[] lines() {
+    Regions regions = Regions.of(width, height, at -> edge[at] > LINE_EDGE);
+    boolean[] out = new boolean[edge.length];
+    for (int at = 0; at < out.length; at++) {
+      int id = regions.labels()[at];
+      out[at] = id > 0 && regions.all().get(id - 1).areaPx() >= SHORTEST_LINE_PX;
+    }
+    return out;
+  }
+
+  /**
+   * @param enclosed what edges go round, or what plainly differs
+   * @param clearness 0 to 1: how well the outline runs along edges, and explains them
+   */
+  record Found(boolean[] enclosed, double clearness) {}
+
+  /**
+   * @param like what looks as the ground should
+   * @param other what plainly differs from it
+   */
+  static Found of(float[] edge, boolean[] like, boolean[] other, int width, int height) {
+    return new Enclosure(edge, width, height).best(like, other);
+  }
+
+  private Found best(boolean[] like, boolean[] other) {
+    float[] thick = Planes.largestAround(edge, width, height, CLOSED_GAP_PX);
+    float[] near = Planes.largestAround(edge, width, height, NEAR_PX);
+    Found best = new Found(new boolean[thick.length], 0);
+    for (float limit : LIMITS) {
+      Regions cells = Regions.of(width, height, at -> thick[at] < limit && !other[at]);
+      for (boolean[] ground : grounds(cells, like)) {
+        boolean[] dry = dry(cells.labels(), ground, limit, other);
+        double clearness = clearness(dry, near);
+        if (clearness > best.clearness) {
+          best = new Found(dry, clearness);
+        }
+      }
+    }
+    return best;
+  }
+
+  /**
+   * Which cells are ground, in one or two answers: those at the frame's border that look like it;
+   * and, where there are several, of these only the largest and the surest, since a product that
+   * the frame cuts lies at the border too.
+   */
+  private static List<boolean[]> grounds(Regions cells, boolean[] like) {
+    int[] likePx = new int[cells.all().size() + 1];
+    for (int at = 0; at < like.length; at++) {
+      likePx[cells.labels()[at]] += like[at] ? 1 : 0;
+    }
+    boolean[] ground = new boolean[likePx.length];
+    Regions.Region main = null;
+    int count = 0;
+    for (Regions.Region cell : cells.all()) {
+      boolean yes = cell.borderPx() > 0 && likePx[cell.id()] > LIKE_SHARE * cell.areaPx();
+      ground[cell.id()] = yes;
+      count += yes && cell.areaPx() > SMALLEST_SHARE * like.length ? 1 : 0;
+      if (yes && (main == null || cell.borderPx() > main.borderPx())) {
+        main = cell;
+      }
+    }
+    if (count <= 1) {
+      return List.of(ground);
+    }
+    boolean[] fewer = ground.clone();
+    for (Regions.Region cell : cells.all()) {
+      boolean sure = likePx[cell.id()] > SURELY_LIKE_SHARE * cell.areaPx();
+      fewer[cell.id()] &= cell == main || sure;
+    }
+    return List.of(ground, fewer);
+  }
+
+  private boolean[] dry(int[] labels, boolean[] ground, float limit, boolean[] other) {
+    boolean[] wet = new boolean[labels.length];
+    for (int at = 0; at < wet.length; at++) {
+      wet[at] = ground[labels[at]];
+    }
+    boolean[] open = new boolean[wet.length];
+    for (int at = 0; at < open.length; at++) {
+      open[at] = !other[at] && edge[at] < limit;
+    }
+    Bits.grow(wet, open, CLOSED_GAP_PX, width);
+    boolean[] dry = new boolean[wet.length];
+    for (int at = 0; at < dry.length; at++) {
+      dry[at] = !wet[at];
+    }
+    return dry;
+  }
+
+  private double clearness(boolean[] dry, float[] near) {
+    double along = 0;
+    int outline = 0;
+    int covered = 0;
+    float[] in = new float[dry.length];
+    for (int y = 1; y < height - 1; y++) {
+      for (int x = 1; x < width - 1; x++) {
+        int at = y * width + x;
+        if (!dry[at]) {
+          continue;
+        }
+        in[at] = 1;
+        covered++;
+        if (!dry[at - 1] || !dry[at + 1] || !dry[at - width] || !dry[at + width]) {
+          outline++;
+          along += Math.min(CLEAR, near[at]) / CLEAR;
+        }
+      }
+    }
+    // What fills the frame has no outline to be judged by.
+    if (outline == 0 || covered > MOST_COVERED * in.length) {
+      return 0;
+    }
+    float[] around = Planes.boxMean(in, width, height, NEAR_PX);
+    double all = 0;
+    double outside = 0;
+    int deep = 0;
+    for (int at = 0; at < in.length; at++) {
+      deep += Bits.isAll(around[at]) ? 1 : 0;
+      if (line[at]) {
+        double weight = Math.min(CLEAR, edge[at]);
+        all += weight;
+        outside += around[at] == 0 ? weight : 0;
+      }
+    }
+    double left = all == 0 ? 0 : outside / all;
+    // What lies so near the rim may be the edge alone.
+    double thin = 1 - (double) deep / Math.max(1, covered);
+    return along / outline * (1 - OUTSIDE_COUNTS * left) * (1 - THIN_COUNTS * thin);
+  }
+}

@@ -1,0 +1,196 @@
+package app.istante.core.measure;
+
+import app.istante.core.image.Srgb;
+import app.istante.core.mask.Planes;
+import app.istante.core.mask.Regions;
+import app.istante.core.mask.Separation;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+
+/** What else is to be seen on the ground: blemishes, things at the frame's edge, holes' light. */
+final class GroundDetails {
+  private static final int GRID_COLUMNS = 24;
+
+  /** A mark differs from the ground round it by at least this, and by this many times its grain. */
+  private static final double LEAST_CONTRAST_STOPS = 0.07;
+
+  private static final double TIMES_GRAIN = 6;
+  private static final int MOST_MARKS = 40;
+  private static final int SMALLEST_MARK_PX = 4;
+
+  /** Longer than wide by this much: a crease. */
+  private static final double CREASE_STRETCH = 4;
+
+  /** Working pixels beside the product and the frame's edge where nothing is called a mark. */
+  private static final int SEAM = 8;
+
+  private final Analysed picture;
+  private final Separation parts;
+  private final int width;
+  private final int height;
+  private final float[] light;
+  private final Regions foreign;
+
+  GroundDetails(Analysed picture) {
+    this.picture = picture;
+    this.parts = picture.separation();
+    this.width = parts.width();
+    this.height = parts.height();
+    this.light = picture.linear().luminance();
+    this.foreign = Regions.of(width, height, at -> parts.kind()[at] == Separation.FOREIGN);
+  }
+
+  /** Code of the ground seen through the product; null without holes. */
+  Double holesLevel() {
+    float[] luminance = new float[parts.kind().length];
+    Regions inside = Regions.of(width, height, parts::isGroundOrShadow);
+    int count = 0;
+    for (int at = 0; at < luminance.length; at++) {
+      int id = inside.labels()[at];
+      if (id > 0 && inside.all().get(id - 1).borderPx() == 0) {
+        luminance[count++] = luminance(at);
+      }
+    }
+    if (parts.holes() == 0 || count == 0) {
+      return null;
+    }
+    Arrays.sort(luminance, 0, count);
+    return Srgb.code(luminance[count / 2]);
+  }
+
+  private float luminance(int at) {
+    return Math.max(0, Math.min(1, light[at]));
+  }
+
+  /** Deviations of the ground from what lies round them. */
+  List<Readings.Mark> marks() {
+    int reach = Math.max(6, width / 60);
+    float[] near = new float[parts.kind().length];
+    float[] weight = new float[near.length];
+    boolean[] plain = plain();
+    for (int at = 0; at < near.length; at++) {
+      if (plain[at]) {
+        near[at] = parts.deviationStops()[at];
+        weight[at] = 1;
+      }
+    }
+    float[] mean = Planes.boxMean(near, width, height, reach);
+    float[] share = Planes.boxMean(weight, width, height, reach);
+    float[] off = new float[near.length];
+    float[] sample = new float[near.length];
+    int count = 0;
+    for (int at = 0; at < off.length; at++) {
+      if (plain[at]) {
+        off[at] = near[at] - mean[at] / Math.max(0.05f, share[at]);
+        sample[count++] = Math.abs(off[at]);
+      }
+    }
+    if (count == 0) {
+      return List.of();
+    }
+    double grain = 1.48 * Planes.quantile(sample, count, 0.5);
+    double least = Math.max(LEAST_CONTRAST_STOPS, TIMES_GRAIN * grain);
+    Regions found = Regions.of(width, height, at -> plain[at] && Math.abs(off[at]) > least);
+    List<Readings.Mark> marks = new ArrayList<>();
+    for (Regions.Region region : found.all()) {
+      if (region.areaPx() >= SMALLEST_MARK_PX) {
+        marks.add(mark(region, off, found.labels()));
+      }
+    }
+    marks.sort(Comparator.comparingDouble((Readings.Mark m) -> -Math.abs(m.contrastStops())));
+    return marks.stream().limit(MOST_MARKS).toList();
+  }
+
+  private Readings.Mark mark(Regions.Region region, float[] off, int[] labels) {
+    double strongest = 0;
+    for (int y = region.top(); y <= region.bottom(); y++) {
+      for (int x = region.left(); x <= region.right(); x++) {
+        int at = y * width + x;
+        if (labels[at] == region.id() && Math.abs(off[at]) > Math.abs(strongest)) {
+          strongest = off[at];
+        }
+      }
+    }
+    double length =
+        Math.hypot(region.right() - region.left() + 1.0, region.bottom() - region.top() + 1.0);
+    boolean crease = length * length / region.areaPx() > CREASE_STRETCH && length > width / 20.0;
+    return new Readings.Mark(box(region), strongest, crease ? "crease" : "speck");
+  }
+
+  /** Ground away from everything else. */
+  private boolean[] plain() {
+    float[] other = new float[parts.kind().length];
+    for (int at = 0; at < other.length; at++) {
+      other[at] = parts.kind()[at] == Separation.GROUND ? 0 : 1;
+    }
+    float[] near = Planes.boxMean(other, width, height, SEAM / 2);
+    boolean[] plain = new boolean[other.length];
+    for (int y = SEAM; y < height - SEAM; y++) {
+      for (int x = SEAM; x < width - SEAM; x++) {
+        int at = y * width + x;
+        // A speck is shadow to the separation: alone it does not count as another thing.
+        plain[at] = near[at] < 0.5f && parts.isGroundOrShadow(at);
+      }
+    }
+    return plain;
+  }
+
+  private Readings.BoxPx box(Regions.Region region) {
+    int factor = picture.linear().factor();
+    return new Readings.BoxPx(
+        region.left() * factor,
+        region.top() * factor,
+        (region.right() - region.left() + 1) * factor,
+        (region.bottom() - region.top() + 1) * factor);
+  }
+
+  List<Readings.Intrusion> intrusions() {
+    return foreign.all().stream()
+        .filter(r -> r.borderPx() > 0)
+        .map(
+            r ->
+                new Readings.Intrusion(
+                    box(r), side(r), (double) r.areaPx() / ((double) width * height)))
+        .sorted(Comparator.comparingDouble(Readings.Intrusion::share).reversed())
+        .toList();
+  }
+
+  private String side(Regions.Region r) {
+    return r.left() == 0
+        ? "left"
+        : r.right() == width - 1 ? "right" : r.top() == 0 ? "top" : "bottom";
+  }
+
+  List<Readings.BoxPx> foreign() {
+    return foreign.all().stream().filter(r -> r.borderPx() == 0).map(this::box).toList();
+  }
+
+  /** Median of the ground in each field. */
+  Readings.Grid grid() {
+    int rows = Math.max(1, Math.round((float) GRID_COLUMNS * height / width));
+    List<Double> stops = new ArrayList<>();
+    float[] sample = new float[(width / GRID_COLUMNS + 2) * (height / rows + 2)];
+    for (int j = 0; j < rows; j++) {
+      for (int i = 0; i < GRID_COLUMNS; i++) {
+        int count = 0;
+        for (int y = j * height / rows; y < (j + 1) * height / rows; y++) {
+          for (int x = i * width / GRID_COLUMNS; x < (i + 1) * width / GRID_COLUMNS; x++) {
+            int at = y * width + x;
+            if (parts.isGroundOrShadow(at)) {
+              sample[count++] = luminance(at);
+            }
+          }
+        }
+        if (count == 0) {
+          stops.add(null);
+        } else {
+          double y = Math.max(1e-4, Planes.quantile(sample, count, 0.5));
+          stops.add(Math.round(-100 * Math.log(y) / Math.log(2)) / 100.0 + 0.0);
+        }
+      }
+    }
+    return new Readings.Grid(GRID_COLUMNS, rows, stops);
+  }
+}

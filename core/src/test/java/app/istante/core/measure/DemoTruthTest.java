@@ -1,0 +1,109 @@
+package app.istante.core.measure;
+
+import static org.testng.Assert.assertTrue;
+
+import app.istante.core.image.Limits;
+import app.istante.core.image.PhotoReader;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.Test;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * The readings against the truth on some of the demo shop's photographs, faults and all: whole
+ * files, as a camera leaves them. The whole table is printed by {@code ./istante bench accuracy}.
+ */
+public class DemoTruthTest {
+  private static final Path DEMO = Path.of("..", "demo");
+  private static final int EVERY = 4;
+
+  private record Take(String name, JsonNode truth, Readings readings) {}
+
+  private final List<Take> takes = new ArrayList<>();
+
+  @BeforeClass
+  public void measure() throws Exception {
+    List<String> lines = Files.readAllLines(DEMO.resolve("truth.jsonl"));
+    JsonMapper json = JsonMapper.builder().build();
+    for (int i = 1; i < lines.size(); i += EVERY) {
+      JsonNode line = json.readTree(lines.get(i));
+      String file = line.get("file").asString();
+      Readings readings =
+          Measurement.measure(
+              new PhotoReader(Limits.STANDARD).read(DEMO.resolve("photos").resolve(file)));
+      takes.add(new Take(file + " " + line.get("fault").asString(), line.get("truth"), readings));
+    }
+  }
+
+  /** Most must be right; the others are named. */
+  private static void mostHold(List<String> wrong, int all, double share) {
+    assertTrue(wrong.size() <= (1 - share) * all, wrong.size() + " of " + all + ": " + wrong);
+  }
+
+  @Test
+  public void theGroundsLevelIsWithinACode() {
+    List<String> wrong = new ArrayList<>();
+    for (Take take : takes) {
+      double level = take.readings.backdrop().level();
+      if (Math.abs(level - take.truth.get("levelCode").asDouble()) > 1) {
+        wrong.add(take.name + " " + level);
+      }
+    }
+    mostHold(wrong, takes.size(), 0.9);
+  }
+
+  @Test
+  public void theBoxIsWithinHalfAPercentWhereTheOutlineIsTrusted() {
+    List<String> wrong = new ArrayList<>();
+    int trusted = 0;
+    for (Take take : takes) {
+      Readings.Product product = take.readings.product();
+      if (product.confidence() < 0.9) {
+        continue;
+      }
+      trusted++;
+      double near = 0.005 * take.readings.image().widthPx();
+      Readings.BoxPx box = product.boxPx();
+      int x = take.truth.get("boxX").asInt();
+      int y = take.truth.get("boxY").asInt();
+      boolean right =
+          Math.abs(box.x() - x) <= near
+              && Math.abs(box.y() - y) <= near
+              && Math.abs(box.x() + box.width() - x - take.truth.get("boxWidth").asInt()) <= near
+              && Math.abs(box.y() + box.height() - y - take.truth.get("boxHeight").asInt()) <= near;
+      if (!right) {
+        wrong.add(take.name + " " + box);
+      }
+    }
+    assertTrue(trusted > takes.size() / 2, trusted + " trusted");
+    mostHold(wrong, trusted, 0.8);
+  }
+
+  @Test
+  public void noCardIsSeenWhereNoneIs() {
+    for (Take take : takes) {
+      assertTrue(take.readings.colour().card() == null, take.name);
+    }
+  }
+
+  @Test
+  public void theTintIsWithinHalfAUnit() {
+    List<String> wrong = new ArrayList<>();
+    int open = 0;
+    for (Take take : takes) {
+      Double a = take.readings.backdrop().castA();
+      JsonNode truth = take.truth.get("castA");
+      if (a != null && truth != null && !truth.isNull()) {
+        open++;
+        if (Math.abs(a - truth.asDouble()) > 0.8) {
+          wrong.add(take.name + " " + a + " for " + truth);
+        }
+      }
+    }
+    mostHold(wrong, open, 0.85);
+  }
+}

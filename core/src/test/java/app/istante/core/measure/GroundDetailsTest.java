@@ -1,0 +1,128 @@
+package app.istante.core.measure;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertNull;
+import static org.testng.Assert.assertTrue;
+
+import app.istante.core.image.EncodedImage;
+import app.istante.core.image.Srgb;
+import app.istante.core.sim.Simulated;
+import org.testng.annotations.Test;
+
+/** Blemishes, intruders, the grid of levels, main colours and blocks, on drawn pictures. */
+public class GroundDetailsTest {
+  private static final int WIDTH = 480;
+  private static final int HEIGHT = 360;
+
+  private static byte[] ground(double linear) {
+    byte[] rgb = new byte[3 * WIDTH * HEIGHT];
+    java.util.Arrays.fill(rgb, (byte) Srgb.encode8((float) linear));
+    return rgb;
+  }
+
+  private static void fill(byte[] rgb, int x, int y, int w, int h, int r, int g, int b) {
+    for (int v = y; v < y + h; v++) {
+      for (int u = x; u < x + w; u++) {
+        rgb[3 * (v * WIDTH + u)] = (byte) r;
+        rgb[3 * (v * WIDTH + u) + 1] = (byte) g;
+        rgb[3 * (v * WIDTH + u) + 2] = (byte) b;
+      }
+    }
+  }
+
+  private static Readings measure(byte[] rgb) {
+    return Measurement.measure(
+        Analysed.of(Simulated.asPhoto(new EncodedImage(WIDTH, HEIGHT, rgb))));
+  }
+
+  @Test
+  public void specksAreFoundWhereTheyLie() {
+    byte[] rgb = ground(0.7);
+    fill(rgb, 190, 110, 100, 130, 40, 60, 120);
+    fill(rgb, 80, 80, 5, 5, 170, 170, 170);
+    fill(rgb, 400, 300, 5, 5, 170, 170, 170);
+    Readings.Backdrop backdrop = measure(rgb).backdrop();
+    assertEquals(backdrop.marks().size(), 2, backdrop.marks().toString());
+    for (Readings.Mark mark : backdrop.marks()) {
+      assertEquals(mark.kind(), "speck");
+      assertTrue(mark.contrastStops() < -0.1, "darker");
+    }
+  }
+
+  @Test
+  public void aCleanGroundHasNoMarks() {
+    byte[] rgb = ground(0.7);
+    fill(rgb, 190, 110, 100, 130, 40, 60, 120);
+    Readings.Backdrop backdrop = measure(rgb).backdrop();
+    assertEquals(backdrop.marks().size(), 0);
+    assertEquals(backdrop.intrusions().size(), 0);
+    assertEquals(backdrop.foreign().size(), 0);
+    assertNull(backdrop.holesLevel());
+  }
+
+  @Test
+  public void aThingAtTheFramesEdgeIntrudes() {
+    byte[] rgb = ground(0.7);
+    fill(rgb, 190, 110, 100, 130, 40, 60, 120);
+    fill(rgb, 0, 200, 40, 100, 120, 70, 30);
+    Readings.Intrusion intrusion = measure(rgb).backdrop().intrusions().get(0);
+    assertEquals(intrusion.side(), "left");
+    assertEquals(intrusion.share(), 40.0 * 100 / WIDTH / HEIGHT, 0.004);
+  }
+
+  @Test
+  public void theGridTellsStopsBelowWhite() {
+    byte[] rgb = ground(0.5);
+    fill(rgb, 190, 110, 100, 130, 40, 60, 120);
+    Readings.Grid grid = measure(rgb).backdrop().grid();
+    assertEquals(grid.stops().size(), grid.columns() * grid.rows());
+    assertEquals(grid.stops().get(0), 1.0, 0.02);
+    assertNull(grid.stops().get(grid.columns() * (grid.rows() / 2) + grid.columns() / 2));
+  }
+
+  @Test
+  public void groundSeenThroughAFrameHasALevelOfItsOwn() {
+    byte[] rgb = ground(0.7);
+    fill(rgb, 140, 80, 200, 200, 40, 60, 120);
+    fill(rgb, 200, 140, 80, 80, 220, 220, 220);
+    assertEquals(measure(rgb).backdrop().holesLevel(), 220, 1.0);
+  }
+
+  @Test
+  public void mainColoursComeWithTheirShares() {
+    byte[] rgb = ground(0.7);
+    fill(rgb, 160, 90, 120, 180, 180, 30, 40);
+    fill(rgb, 160, 90, 120, 45, 30, 60, 160);
+    var dominant = measure(rgb).colour().dominant();
+    assertEquals(dominant.size(), 2);
+    assertEquals(dominant.get(0).share(), 0.75, 0.03);
+    assertEquals(dominant.get(0).hex(), "#b41e28");
+    assertEquals(dominant.get(1).share(), 0.25, 0.03);
+  }
+
+  @Test
+  public void blocksOfEightAreSeen() {
+    byte[] rgb = ground(0.5);
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        int code = 180 + (x / 8 + y / 8) % 2 * 4;
+        fill(rgb, x, y, 1, 1, code, code, code);
+      }
+    }
+    Analysed blocky = Analysed.of(Simulated.asPhoto(new EncodedImage(WIDTH, HEIGHT, rgb)));
+    assertTrue(Blocking.measure(blocky) > 2);
+    Analysed flat = Simulated.flat(WIDTH, HEIGHT, 180).analysed();
+    assertEquals(Blocking.measure(flat), 0.0, 1e-9);
+    assertNull(Blocking.measure(Simulated.flat(20, 20, 180).analysed()));
+  }
+
+  @Test
+  public void sharpShareComesFromTheDeciles() {
+    var deciles = java.util.List.of(1.0, 1.0, 1.0, 1.0, 1.0, 2.0, 3.0, 3.0, 3.0, 3.0, 3.0);
+    assertEquals(SharpnessMeasure.shareBelow(deciles, 0.5), 0.0);
+    assertEquals(SharpnessMeasure.shareBelow(deciles, 2.0), 0.5, 1e-9);
+    assertEquals(SharpnessMeasure.shareBelow(deciles, 2.5), 0.55, 1e-9);
+    assertEquals(SharpnessMeasure.shareBelow(deciles, 9), 1.0);
+    assertNull(SharpnessMeasure.shareBelow(null, 1));
+  }
+}
