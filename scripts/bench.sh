@@ -2,6 +2,14 @@
 
 case "${1:-}" in
   load) ;;
+  accuracy)
+    page="$HERE/core/target/accuracy"
+    say "The first run lights 108 scenes and takes about twenty minutes; the light is kept."
+    say "The page with the worst pictures will be $page/index.html"
+    run_core app.istante.core.bench.Accuracy \
+      "${XDG_CACHE_HOME:-$HOME/.cache}/istante/bed" "$page" "${2:-}"
+    ;;
+  render) run_core app.istante.core.sim.RenderBench ;;
   *) usage >&2; exit 2 ;;
 esac
 

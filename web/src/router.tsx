@@ -5,8 +5,10 @@ import { TakeScreen } from "./screens/check/TakeScreen";
 import { FinishScreen } from "./screens/finish/FinishScreen";
 import { HandoverScreen } from "./screens/handover/HandoverScreen";
 import { ItemsScreen } from "./screens/items/ItemsScreen";
+import { KitScreen } from "./screens/kit/KitScreen";
 import { LineUpScreen } from "./screens/lineup/LineUpScreen";
 import { PlanScreen } from "./screens/plan/PlanScreen";
+import { RecipesScreen } from "./screens/recipes/RecipesScreen";
 import { RuleBooksScreen } from "./screens/rulebooks/RuleBooksScreen";
 import { SetScreen } from "./screens/set/SetScreen";
 import { ShootScreen } from "./screens/shoot/ShootScreen";
@@ -18,6 +20,8 @@ export const router = createBrowserRouter([
     children: [
       { index: true, element: <ShootsScreen /> },
       { path: "items", element: <ItemsScreen /> },
+      { path: "recipes", element: <RecipesScreen /> },
+      { path: "kit", element: <KitScreen /> },
       { path: "rule-books", element: <RuleBooksScreen /> },
       {
         path: "shoots/:shootId",

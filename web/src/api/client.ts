@@ -25,6 +25,15 @@ export type DayView = Schemas["DayView"];
 export type DaySettings = Schemas["DaySettings"];
 export type RoomSettings = Schemas["RoomSettings"];
 export type DaylightView = Schemas["DaylightView"];
+export type StandingSet = Schemas["StandingSet"];
+export type SetAnswers = Schemas["Answers"];
+export type SetPicture = Schemas["SetPicture"];
+export type SetLamp = Schemas["Lamp"];
+export type SetCard = Schemas["Card"];
+export type Point = Schemas["Point"];
+export type Piece = Schemas["Piece"];
+export type KitView = Schemas["KitView"];
+export type Recipe = Schemas["Recipe"];
 export type TemplateShot = Schemas["Shot"];
 
 export const queryClient = new QueryClient({

@@ -164,6 +164,41 @@ export const measuresQuery = queryOptions({
   staleTime: Infinity,
 });
 
+/** What there is to build a set with, and what to put into it. */
+export const workshopQuery = queryOptions({
+  queryKey: ["workshop"],
+  queryFn: () => answer(api.GET("/api/set/workshop")),
+  staleTime: Infinity,
+});
+
+export const standingSetQuery = (shootId: number) =>
+  queryOptions({
+    queryKey: ["shoot", shootId, "standing-set"],
+    queryFn: () =>
+      answer(api.GET("/api/shoots/{shootId}/standing-set", { params: { path: { shootId } } })),
+  });
+
+export const photographsQuery = (shootId: number) =>
+  queryOptions({
+    queryKey: ["shoot", shootId, "photographs"],
+    queryFn: () =>
+      answer(api.GET("/api/shoots/{shootId}/photographs", { params: { path: { shootId } } })),
+    refetchInterval: (query) =>
+      query.state.data?.some((one) => one.takeId === undefined && !one.failure && !one.stopped)
+        ? 1_500
+        : false,
+  });
+
+export const recipesQuery = queryOptions({
+  queryKey: ["recipes"],
+  queryFn: () => answer(api.GET("/api/recipes")),
+});
+
+export const kitQuery = queryOptions({
+  queryKey: ["kit"],
+  queryFn: () => answer(api.GET("/api/kit")),
+});
+
 /** The readings' words and scales, by dotted name. */
 export function useMeasures() {
   const { data } = useQuery(measuresQuery);

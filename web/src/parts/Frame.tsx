@@ -25,6 +25,8 @@ export function Frame() {
     { key: "g w", label: "Go to all shoots", run: go("/") },
     { key: "g i", label: "Go to Items", run: go("/items") },
     { key: "g r", label: "Go to Rule books", run: go("/rule-books") },
+    { key: "g e", label: "Go to Recipes", run: go("/recipes") },
+    { key: "g k", label: "Go to Kit", run: go("/kit") },
     { key: "b", label: "Light or dim room", run: () => setTheme(switchTheme()) },
   ]);
   return (
@@ -52,6 +54,8 @@ export function Frame() {
             <Place to="/items" name="Items" />
             {shootId && <Place to={`/shoots/${shootId}/line-up`} name="Line-up" />}
             <Place to="/rule-books" name="Rule books" />
+            <Place to="/recipes" name="Recipes" />
+            <Place to="/kit" name="Kit" />
           </nav>
           <div className="ml-auto flex gap-1">
             <button

@@ -21,7 +21,7 @@ export const STATIONS: Station[] = [
     path: "set",
     name: "Set",
     key: "s",
-    waits: ({ counts }) => (counts.takes === 0 ? "no take yet" : "as the takes show it"),
+    waits: ({ counts }) => (counts.takes === 0 ? "build it, try it" : "build, compare"),
   },
   {
     path: "shoot",

@@ -66,6 +66,9 @@ final class Application implements AutoCloseable {
     command.environment().put("ISTANTE_DB_URL", databaseUrl);
     command.environment().put("ISTANTE_PORT", Integer.toString(port));
     command.environment().put("ISTANTE_DEMO", Boolean.toString(demo));
+    command.environment().put("ISTANTE_PHOTOGRAPH_PX", "480");
+    // The journeys look at the Saturday; measuring the Sunday too would only make them slower.
+    command.environment().put("ISTANTE_DEMO_SUNDAY", "false");
     process =
         command.redirectErrorStream(true).redirectOutput(data.resolve("app.log").toFile()).start();
     long end = System.nanoTime() + PATIENCE.toNanos();

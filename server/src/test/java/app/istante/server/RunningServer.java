@@ -8,9 +8,7 @@ import app.istante.core.image.EncodedImage;
 import app.istante.core.image.PhotoWriter;
 import app.istante.core.sim.CameraEffects;
 import app.istante.core.sim.DemoShop;
-import app.istante.core.sim.PathTracer;
 import app.istante.core.sim.Rendering;
-import app.istante.core.sim.Scene;
 import app.istante.core.sim.SimulatedCamera;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -65,6 +63,7 @@ abstract class RunningServer extends AbstractTestNGSpringContextTests {
     }
     registry.add("spring.datasource.url", () -> url);
     registry.add("istante.data-folder", DATA::toString);
+    registry.add("istante.photograph-px", () -> 320);
   }
 
   private static Path temporaryFolder() {
@@ -237,13 +236,12 @@ abstract class RunningServer extends AbstractTestNGSpringContextTests {
 
   /** The light of a set is computed once; each exposure and seed is then another photo of it. */
   static byte[] photo(DemoShop.Set set, double level, long seed) {
-    Scene scene = set.of(DemoShop.Item.MONEY_BOX);
     Rendering light =
         LIGHT.computeIfAbsent(
-            scene.view() + " " + scene.ground(), key -> PathTracer.render(scene, 1200, 900, 2, 1));
+            set.toString(),
+            key -> SimulatedCamera.light(DemoShop.Item.MONEY_BOX, set, 1200, 900, 2, 1));
     EncodedImage picture =
-        SimulatedCamera.develop(
-                light, scene.view().rollDegrees(), CameraEffects.GOOD.level(level), seed)
+        SimulatedCamera.develop(light, set.rollDegrees(), CameraEffects.GOOD.level(level), seed)
             .picture();
     try {
       return PhotoWriter.jpeg(picture, 0.92);

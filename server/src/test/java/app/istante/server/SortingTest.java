@@ -4,6 +4,8 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
+import java.util.ArrayList;
+import java.util.List;
 import org.testng.annotations.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -102,6 +104,24 @@ public class SortingTest extends RunningServer {
     assertEquals(take(lead).get("verdict").asString(), "Reshoot", "a lead must be white");
     assertEquals(take(side).get("verdict").asString(), "Ready", "a side may be grey");
     assertEquals(take(side).get("role").asString(), "side");
+  }
+
+  @Test
+  public void takesMeasuredAtOnceAreSortedAsIfOneAfterAnother() {
+    for (int round = 0; round < 4; round++) {
+      long shoot = newShoot("fieramonda", "SORT-8" + round, "lead", "side", "detail");
+      List<Long> takes = new ArrayList<>();
+      for (int at = 0; at < 3; at++) {
+        takes.add(drop(shoot, "IMG_%d.jpg".formatted(at), at(200 + round * 10 + at, 0, at * 40)));
+      }
+      takes.forEach(this::measured);
+      List<String> roles = List.of("lead", "side", "detail");
+      for (int at = 0; at < 3; at++) {
+        JsonNode take = take(takes.get(at));
+        assertEquals(take.get("shotId").asLong(), shotOf(shoot, roles.get(at)), "take " + at);
+        assertEquals(take.get("role").asString(), roles.get(at), "judged by what it shows");
+      }
+    }
   }
 
   @Test

@@ -27,6 +27,7 @@ import app.istante.server.take.TakeService;
 import app.istante.server.take.TakeState;
 import java.io.IOException;
 import java.time.Clock;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -109,6 +110,7 @@ public class CheckService implements SlowWork {
   }
 
   private void store(long takeId, Readings readings, String outline, String slip) {
+    shoots.holdShootsOf(List.of(takeId));
     Take take = takes.findById(takeId).orElseThrow();
     take.seen(sorting.instantOf(readings.image().takenAt()), slip);
     take.measured();

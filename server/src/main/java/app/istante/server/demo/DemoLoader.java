@@ -5,6 +5,7 @@ import app.istante.core.plan.ShotTemplate;
 import app.istante.core.plan.daylight.Pane;
 import app.istante.core.plan.daylight.Places;
 import app.istante.core.sim.DemoShop;
+import app.istante.core.sim.DemoTakes;
 import app.istante.server.intake.IntakeService;
 import app.istante.server.item.ItemFields;
 import app.istante.server.item.ItemService;
@@ -67,28 +68,7 @@ class DemoLoader {
       return;
     }
     Map<String, Long> ids = stock();
-    Shoot shoot = planning.create("Soffitta Lumaca, Saturday morning", "fieramonda");
-    List<DemoShop.Shot> morning = DemoShop.morning();
-    for (DemoShop.Item item : DemoShop.Item.values()) {
-      Set<String> roles = new LinkedHashSet<>(List.of("lead", "side", "detail"));
-      morning.stream().filter(s -> s.item() == item).forEach(s -> roles.add(s.role()));
-      planning.plan(shoot.id(), item.code(), item.title(), item.kind(), new ArrayList<>(roles));
-    }
-    List<Shot> shots = planning.shotsOf(shoot.id());
-    for (int i = 0; i < morning.size(); i++) {
-      String name = String.format(Locale.ROOT, "take-%02d.jpg", i + 1);
-      DemoShop.Shot taken = morning.get(i);
-      Long shotId =
-          shots.stream()
-              .filter(s -> s.item().code().equals(taken.item().code()))
-              .filter(s -> s.role().equals(taken.role()))
-              .findFirst()
-              .map(Shot::id)
-              .orElse(null);
-      try (InputStream in = getClass().getResourceAsStream("/demo/photos/" + name)) {
-        intake.takeIn(shoot.id(), name, in.readAllBytes(), shotId, true);
-      }
-    }
+    Shoot shoot = photographed("Soffitta Lumaca, Saturday morning", DemoTakes.morning(), 1);
     room.keep(
         new RoomSettings(
             Places.known().get(0),
@@ -102,60 +82,78 @@ class DemoLoader {
                 3600, 2900, 1200, 750, "shelf by the door", "crate under the table", false)));
     Shoot next = planning.create("Soffitta Lumaca, next Saturday", "tuttocose");
     plans.add(next.id(), List.copyOf(ids.values()), ShotTemplate.SHORT);
-    LOG.info("loaded the demo shop with {} takes", morning.size());
+    if (properties.demoSunday()) {
+      photographed("Soffitta Lumaca, Sunday", DemoTakes.sunday(), DemoTakes.morning().size() + 1);
+    }
+    LOG.info("loaded the demo shop; its first shoot is {}", shoot.id());
   }
 
-  /** All twelve items; the two last ones have not been photographed yet. */
+  /** A shoot with its takes, the files counted on from {@code firstFile}. */
+  private Shoot photographed(String name, List<DemoTakes.Shot> taken, int firstFile)
+      throws IOException {
+    Shoot shoot = planning.create(name, "fieramonda");
+    for (DemoShop.Item item : DemoShop.Item.values()) {
+      if (taken.stream().noneMatch(s -> s.item() == item)) {
+        continue;
+      }
+      Set<String> roles = new LinkedHashSet<>(List.of("lead", "side", "detail"));
+      taken.stream().filter(s -> s.item() == item).forEach(s -> roles.add(s.role()));
+      planning.plan(shoot.id(), item.code(), item.title(), item.kind(), new ArrayList<>(roles));
+    }
+    List<Shot> shots = planning.shotsOf(shoot.id());
+    for (int i = 0; i < taken.size(); i++) {
+      String file = String.format(Locale.ROOT, "take-%02d.jpg", firstFile + i);
+      DemoTakes.Shot one = taken.get(i);
+      Long shotId =
+          shots.stream()
+              .filter(s -> s.item().code().equals(one.item().code()))
+              .filter(s -> s.role().equals(one.role()))
+              .findFirst()
+              .map(Shot::id)
+              .orElse(null);
+      try (InputStream in = getClass().getResourceAsStream("/demo/photos/" + file)) {
+        intake.takeIn(shoot.id(), file, in.readAllBytes(), shotId, true);
+      }
+    }
+    return shoot;
+  }
+
   private Map<String, Long> stock() {
     Map<String, Long> ids = new LinkedHashMap<>();
     for (DemoShop.Item item : DemoShop.Item.values()) {
-      Detail detail = DETAILS.get(item.code());
-      put(ids, item.code(), item.title(), item.kind(), item.widthMm(), item.heightMm(), detail);
+      put(ids, item, DETAILS.get(item.code()));
     }
-    put(ids, "SL-11", "Small abacus", "rigid", 180, 120, new Detail(3400, 620, "fine", ""));
-    put(
-        ids,
-        "SL-12",
-        "Leather-covered spyglass",
-        "rigid",
-        48,
-        310,
-        new Detail(12500, 540, "dark", "Pulls out to 31 cm; the lens is clean."));
     return ids;
   }
 
   private record Detail(long priceCents, double weightG, String traits, String notes) {}
 
   private static final Map<String, Detail> DETAILS =
-      Map.of(
-          "SL-01", new Detail(4800, 900, "glossy", "Small chip at the spout, shown."),
-          "SL-02", new Detail(1900, 140, "", ""),
-          "SL-03", new Detail(1200, 85, "white,glossy", ""),
-          "SL-04", new Detail(3900, 410, "mirror-like,glossy", ""),
-          "SL-05", new Detail(2600, 210, "printed-text,glossy", "Key included."),
-          "SL-06", new Detail(5200, 380, "dark,glossy", ""),
-          "SL-07", new Detail(4400, 520, "mirror-like", ""),
-          "SL-08", new Detail(3500, 640, "clear", ""),
-          "SL-09", new Detail(2200, 160, "soft", ""),
-          "SL-10", new Detail(1800, 230, "fine", "Five spools."));
+      Map.ofEntries(
+          Map.entry("SL-01", new Detail(4800, 900, "glossy", "Small chip at the spout, shown.")),
+          Map.entry("SL-02", new Detail(1900, 140, "", "")),
+          Map.entry("SL-03", new Detail(1200, 85, "white,glossy", "")),
+          Map.entry("SL-04", new Detail(3900, 410, "mirror-like,glossy", "")),
+          Map.entry("SL-05", new Detail(2600, 210, "printed-text,glossy", "Key included.")),
+          Map.entry("SL-06", new Detail(5200, 380, "dark,glossy", "")),
+          Map.entry("SL-07", new Detail(4400, 520, "mirror-like", "")),
+          Map.entry("SL-08", new Detail(3500, 640, "clear", "")),
+          Map.entry("SL-09", new Detail(2200, 160, "soft", "")),
+          Map.entry("SL-10", new Detail(1800, 230, "fine", "Three spools.")),
+          Map.entry("SL-11", new Detail(3400, 620, "fine", "")),
+          Map.entry(
+              "SL-12", new Detail(12500, 540, "dark", "Pulls out to 31 cm; the lens is clean.")));
 
-  private void put(
-      Map<String, Long> ids,
-      String code,
-      String title,
-      String kind,
-      double widthMm,
-      double heightMm,
-      Detail detail) {
+  private void put(Map<String, Long> ids, DemoShop.Item item, Detail detail) {
     ItemFields fields =
         new ItemFields(
             null,
-            code,
-            title,
-            kind,
-            widthMm,
-            null,
-            heightMm,
+            item.code(),
+            item.title(),
+            item.kind(),
+            item.widthMm(),
+            item.depthMm(),
+            item.heightMm(),
             detail.weightG(),
             List.of(detail.traits()),
             detail.priceCents(),
@@ -164,6 +162,6 @@ class DemoLoader {
             null,
             detail.notes(),
             null);
-    ids.put(code, items.save(List.of(fields)).get(0).id());
+    ids.put(item.code(), items.save(List.of(fields)).get(0).id());
   }
 }

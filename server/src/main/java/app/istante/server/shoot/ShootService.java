@@ -65,6 +65,14 @@ public class ShootService {
     return shoots.findById(id).orElseThrow(() -> Refused.missing("shoot"));
   }
 
+  /**
+   * Keeps others from sorting the shoots of these takes until the transaction ends; its first step.
+   * Two takes measured at once would otherwise each be sorted as if the other were not there.
+   */
+  public void holdShootsOf(List<Long> takeIds) {
+    shoots.holdByTakeIds(takeIds);
+  }
+
   public Shot shot(long id) {
     return shots.findById(id).orElseThrow(() -> Refused.missing("shot"));
   }

@@ -8,7 +8,10 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  *
  * @param dataFolder where pictures, kept-aside files and watched folders lie
  * @param demo whether the made-up shop is loaded at the first start
+ * @param demoSunday whether the demo's second, longer day of photos is loaded too
+ * @param photographPx longer side of what the simulated camera takes
  * @param workers checks and finishes under way at the same time
  */
 @ConfigurationProperties("istante")
-public record IstanteProperties(Path dataFolder, boolean demo, int workers) {}
+public record IstanteProperties(
+    Path dataFolder, boolean demo, boolean demoSunday, int photographPx, int workers) {}

@@ -45,6 +45,7 @@ public class TakeService {
   /** Says what takes show; null takes the saying back. They are judged again by their new role. */
   @Transactional
   public void assign(List<Long> takeIds, Long shotId) {
+    shoots.holdShootsOf(takeIds);
     for (long id : takeIds) {
       Take take = take(id);
       if (shotId != null && !shoots.shot(shotId).shootId().equals(take.shootId())) {
