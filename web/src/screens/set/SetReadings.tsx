@@ -32,7 +32,7 @@ export function SetReadings(props: {
   book: RuleBook | undefined;
 }) {
   const measure = useMeasures();
-  const bands = props.picture.readings.uncertainty as Record<string, number> | undefined;
+  const bands = props.picture.readings?.uncertainty;
   return (
     <div className="grid grid-cols-1 gap-x-6 gap-y-2 sm:grid-cols-2">
       {SHOWN.map((name) => {

@@ -63,7 +63,11 @@ function Building({ kept }: { kept: StandingSet }) {
     depthMm: size?.depthMm ?? 100,
     deliveredPx: lead ? lead.longestSidePx * (lead.fill?.min ?? 0.8) : DEFAULT_PX,
   };
-  const { set, change, back, answers, picture, trouble } = useBuilding(shoot.id, kept, wanted);
+  const { set, change, back, answers, picture, measured, upToDate, trouble } = useBuilding(
+    shoot.id,
+    kept,
+    wanted,
+  );
   const [part, setPart] = useState<Part>({ kind: "camera" });
   const [before, setBefore] = useState<{ set: StandingSet; picture: SetPicture }>();
   const [sums, setSums] = useState(false);
@@ -90,7 +94,7 @@ function Building({ kept }: { kept: StandingSet }) {
     await queryClient.invalidateQueries({ queryKey: ["shoot", shoot.id, "photographs"] });
     tell("The simulated camera takes the picture; it comes in like any other photo.");
   };
-  const hold = () => picture && setBefore({ set, picture });
+  const hold = () => measured && upToDate && setBefore({ set, picture: measured });
   useKeys([
     { key: "h", label: "Hold this as before, for comparing", run: () => void hold() },
     { key: "o", label: "Photograph the set", run: () => void photograph() },
@@ -173,7 +177,7 @@ function Building({ kept }: { kept: StandingSet }) {
               <Shot picture={picture} title={before ? "What if" : "As the camera sees it"} />
             </div>
             <div className="flex flex-wrap gap-2">
-              <Button keyName="h" onClick={hold} disabled={!picture}>
+              <Button keyName="h" onClick={hold} disabled={!upToDate}>
                 {before ? "Hold this one instead" : "What if …"}
               </Button>
               {before && (
@@ -190,7 +194,11 @@ function Building({ kept }: { kept: StandingSet }) {
                 </>
               )}
             </div>
-            {picture && <SetReadings picture={picture} before={before?.picture} book={book} />}
+            {measured && (
+              <div className={upToDate ? "" : "opacity-50"} aria-busy={!upToDate}>
+                <SetReadings picture={measured} before={before?.picture} book={book} />
+              </div>
+            )}
           </div>
           <Panel className="h-fit p-4">
             <div role="group" aria-label="What is in the set" className="mb-3 flex flex-wrap gap-1">
@@ -226,7 +234,7 @@ function Building({ kept }: { kept: StandingSet }) {
             "product.fillLongestSide",
           ].flatMap((name) => {
             const known = measure(name);
-            const value = picture && reading(picture.readings, name);
+            const value = measured && upToDate ? reading(measured.readings, name) : undefined;
             if (!known || value === undefined) return [];
             const { text, unit } = figure(known, value);
             return [[known.label, `${text} ${unit}`.trim()]];
@@ -372,6 +380,11 @@ function KeepRecipe(props: {
           </div>
         ))}
       </dl>
+      {Object.keys(props.readings).length === 0 && (
+        <p className="text-[13.5px] text-soft">
+          The picture is still coming; its readings will stand here in a moment.
+        </p>
+      )}
       {wrong && (
         <p role="alert" className="text-reshoot">
           {wrong}

@@ -10,10 +10,14 @@ type SetWanted = { heightMm: number; widthMm: number; depthMm: number; delivered
 
 const STORE_AFTER_MS = 500;
 
+/** Tells the server which of its questions belong to one window. */
+const WINDOW = crypto.randomUUID();
+
 export function useBuilding(shootId: number, kept: StandingSet, wanted: SetWanted) {
   const [set, setSet] = useState(kept);
   const [answers, setAnswers] = useState<SetAnswers>();
   const [picture, setPicture] = useState<SetPicture>();
+  const [measured, setMeasured] = useState<{ set: StandingSet; picture: SetPicture }>();
   const [trouble, setTrouble] = useState<string>();
   const past = useRef<StandingSet[]>([]);
   const latest = useRef(kept);
@@ -36,42 +40,40 @@ export function useBuilding(shootId: number, kept: StandingSet, wanted: SetWante
 
   useEffect(() => {
     let gone = false;
-    void answer(
-      api.POST("/api/set/answers", {
-        body: { set, wanted: { heightMm, widthMm, depthMm, deliveredPx } },
-      }),
-    ).then(
-      (got) => {
-        if (gone) return;
-        setAnswers(got);
-        setTrouble(undefined);
-      },
-      (error: Error) => {
-        if (!gone) setTrouble(error.message);
-      },
-    );
-    return () => {
-      gone = true;
+    const ask = async () => {
+      const got = await answer(
+        api.POST("/api/set/answers", {
+          body: { set, wanted: { heightMm, widthMm, depthMm, deliveredPx } },
+        }),
+      );
+      if (gone) return;
+      setAnswers(got);
+      setTrouble(undefined);
     };
-  }, [set, heightMm, widthMm, depthMm, deliveredPx]);
-
-  useEffect(() => {
-    let gone = false;
+    // The numbers first: picture and numbers would only slow each other down.
     const look = async () => {
       let more = false;
       while (!gone) {
-        const got = await answer(api.POST("/api/set/picture", { body: { set, more } }));
-        if (gone) return;
+        const got: SetPicture | undefined = await answer(
+          api.POST("/api/set/picture", { body: { set, more, window: WINDOW } }),
+        );
+        if (gone || !got) return;
         setPicture(got);
+        if (got.readings) setMeasured({ set, picture: got });
         if (got.finished) return;
         more = true;
       }
     };
-    look().catch(() => undefined);
+    ask()
+      .catch((error: Error) => {
+        if (!gone) setTrouble(error.message);
+      })
+      .then(look)
+      .catch(() => undefined);
     return () => {
       gone = true;
     };
-  }, [set]);
+  }, [set, heightMm, widthMm, depthMm, deliveredPx]);
 
   useEffect(() => {
     if (set === stored.current) return;
@@ -89,5 +91,14 @@ export function useBuilding(shootId: number, kept: StandingSet, wanted: SetWante
     return () => clearTimeout(due);
   }, [set, shootId]);
 
-  return { set, change, back, answers, picture, trouble };
+  return {
+    set,
+    change,
+    back,
+    answers,
+    picture,
+    measured: measured?.picture,
+    upToDate: measured?.set === set,
+    trouble,
+  };
 }

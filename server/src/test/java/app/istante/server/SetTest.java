@@ -5,6 +5,12 @@ import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
 import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.stream.IntStream;
 import org.testng.annotations.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -69,23 +75,55 @@ public class SetTest extends RunningServer {
     assertEquals(get("/api/set/arrangements/two-lamps?thing=nothing").status(), 400);
   }
 
+  private JsonNode picture(ObjectNode set, boolean more) {
+    return post("/api/set/picture", question(set, more, "one")).json();
+  }
+
+  private static String question(ObjectNode set, boolean more, String window) {
+    return "{\"set\":" + set + ",\"more\":" + more + ",\"window\":\"" + window + "\"}";
+  }
+
+  /** A window that asks anew gets the newest picture; what it asked before is dropped. */
+  @Test
+  public void onlyTheLatestPictureOfAWindowIsMade() {
+    ObjectNode set = arrangement("lit-ground");
+    Map<String, List<Integer>> statuses = new ConcurrentHashMap<>();
+    IntStream.range(0, 6)
+        .mapToObj(
+            at ->
+                CompletableFuture.runAsync(
+                    () -> {
+                      String window = at == 5 ? "another" : "hasty";
+                      statuses
+                          .computeIfAbsent(window, w -> new CopyOnWriteArrayList<>())
+                          .add(post("/api/set/picture", question(set, true, window)).status());
+                    },
+                    runnable -> new Thread(runnable).start()))
+        .toList()
+        .forEach(CompletableFuture::join);
+    assertEquals(statuses.get("another"), List.of(200));
+    assertEquals(statuses.get("hasty").size(), 5);
+    assertTrue(statuses.get("hasty").contains(200), statuses.toString());
+    assertTrue(statuses.get("hasty").stream().allMatch(s -> s == 200 || s == 204));
+  }
+
   @Test
   public void thePictureComesAtOnceAndGetsFiner() {
     ObjectNode set = arrangement("lit-ground");
-    JsonNode first = post("/api/set/picture", "{\"set\":" + set + ",\"more\":false}").json();
+    JsonNode first = picture(set, false);
     assertTrue(first.get("image").asString().startsWith("/9j/"));
-    assertTrue(first.at("/readings/backdrop/level").asDouble() > 60);
     int passes = first.get("passes").asInt();
-    JsonNode second = post("/api/set/picture", "{\"set\":" + set + ",\"more\":true}").json();
+    JsonNode second = picture(set, true);
+    assertTrue(second.at("/readings/backdrop/level").asDouble() > 60);
     assertTrue(second.get("passes").asInt() > passes);
     // Another power needs no new light: not a pass more, and yet another picture.
     ((ObjectNode) set.at("/lamps/0")).put("power", 0.2);
-    JsonNode dimmed = post("/api/set/picture", "{\"set\":" + set + ",\"more\":false}").json();
+    JsonNode dimmed = picture(set, false);
     assertEquals(dimmed.get("passes").asInt(), second.get("passes").asInt());
     assertFalse(dimmed.get("image").equals(second.get("image")));
     // Moving something does.
     ((ObjectNode) set.at("/lamps/0/at")).put("x", -500);
-    JsonNode moved = post("/api/set/picture", "{\"set\":" + set + ",\"more\":false}").json();
+    JsonNode moved = picture(set, false);
     assertTrue(moved.get("passes").asInt() < second.get("passes").asInt());
   }
 

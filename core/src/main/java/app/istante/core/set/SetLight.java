@@ -11,7 +11,8 @@ import java.util.List;
  * lux for each light at the power it is set to; a sheet that is lit from behind counts as the last.
  */
 public final class SetLight {
-  private static final int ROUNDS = 40;
+  private static final int MOST_ROUNDS = 60;
+  private static final double SETTLED = 1e-6;
   private static final int SHEET_ACROSS = 6;
   private static final int WALL_PARTS = 4;
   private static final int CARD_PARTS = 2;
@@ -21,7 +22,7 @@ public final class SetLight {
   private final List<Quad> screens = new ArrayList<>();
   private final List<Patch> patches = new ArrayList<>();
 
-  /** Radiosity, lm/m², of each patch for each light. */
+  /** Radiosity, lm/m², for each light of each patch. */
   private final double[][] thrown;
 
   private record Emitter(Quad face, double luminance, Window sun) {}
@@ -188,41 +189,60 @@ public final class SetLight {
     patches.add(new Patch(quad, quad.corners(), rho, sheet));
   }
 
+  /** Gauss-Seidel rounds until nothing moves by more than {@link #SETTLED} of the brightest. */
   private double[][] solve() {
     int n = patches.size();
-    double[][] form = new double[n][n];
+    int[][] sees = new int[n][];
+    double[][] shares = new double[n][];
     double[][] direct = new double[n][];
+    int[] seen = new int[n];
+    double[] share = new double[n];
     for (int i = 0; i < n; i++) {
       Quad at = patches.get(i).quad();
       double[] p = lifted(at);
       direct[i] = directOver(at);
+      int count = 0;
       for (int j = 0; j < n; j++) {
-        if (i != j && faces(patches.get(j).quad(), p) && open(p, patches.get(j).quad().middle())) {
-          form[i][j] = FaceLight.share(patches.get(j).corners(), p, at.normal());
+        Patch to = patches.get(j);
+        if (i != j && faces(to.quad(), p) && open(p, to.quad().middle())) {
+          share[count] = FaceLight.share(to.corners(), p, at.normal());
+          seen[count] = j;
+          count += share[count] > 0 ? 1 : 0;
         }
       }
+      sees[i] = Arrays.copyOf(seen, count);
+      shares[i] = Arrays.copyOf(share, count);
     }
-    double[][] sent = new double[n][lights()];
-    double glow = glowLuminance() * Math.PI;
-    for (int round = 0; round < ROUNDS; round++) {
-      for (int i = 0; i < n; i++) {
-        double[] sum = direct[i].clone();
-        for (int j = 0; j < n; j++) {
-          if (form[i][j] > 0) {
-            for (int k = 0; k < sum.length; k++) {
-              sum[k] += form[i][j] * sent[j][k];
-            }
-          }
-        }
-        for (int k = 0; k < sum.length; k++) {
-          sent[i][k] = patches.get(i).reflectance() * sum[k];
-        }
-        if (patches.get(i).sheet()) {
-          sent[i][lights() - 1] += glow;
-        }
-      }
+    double[][] sent = new double[lights()][n];
+    for (int k = 0; k < sent.length; k++) {
+      double glow = k == sent.length - 1 ? glowLuminance() * Math.PI : 0;
+      settle(sent[k], k, glow, direct, sees, shares);
     }
     return sent;
+  }
+
+  private void settle(
+      double[] sent, int light, double glow, double[][] direct, int[][] sees, double[][] shares) {
+    for (int round = 0; round < MOST_ROUNDS; round++) {
+      double brightest = 0;
+      double moved = 0;
+      for (int i = 0; i < sent.length; i++) {
+        double sum = direct[i][light];
+        int[] from = sees[i];
+        double[] share = shares[i];
+        for (int at = 0; at < from.length; at++) {
+          sum += share[at] * sent[from[at]];
+        }
+        Patch patch = patches.get(i);
+        double now = patch.reflectance() * sum + (patch.sheet() ? glow : 0);
+        moved = Math.max(moved, Math.abs(now - sent[i]));
+        brightest = Math.max(brightest, now);
+        sent[i] = now;
+      }
+      if (moved <= SETTLED * brightest) {
+        return;
+      }
+    }
   }
 
   /** Mean over four points of a patch: near a lamp its middle alone says too little. */
@@ -333,7 +353,7 @@ public final class SetLight {
       if (faces(patch.quad(), p) && open(p, patch.quad().middle())) {
         double share = FaceLight.share(patch.corners(), p, n);
         for (int k = 0; k < sum.length; k++) {
-          sum[k] += share * thrown[j][k];
+          sum[k] += share * thrown[k][j];
         }
       }
     }

@@ -93,8 +93,21 @@ final class PathTracer {
 
   /** Adds passes: one path for each pixel and pass. */
   void follow(LightLayers light, int passes) {
+    follow(light, passes, () -> {});
+  }
+
+  /**
+   * @param giveWay run before each row: may wait while something more urgent is computed
+   */
+  void follow(LightLayers light, int passes, Runnable giveWay) {
     int from = light.passes();
-    IntStream.range(0, height).parallel().forEach(y -> row(y, from, passes, light, null));
+    IntStream.range(0, height)
+        .parallel()
+        .forEach(
+            y -> {
+              giveWay.run();
+              row(y, from, passes, light, null);
+            });
     light.passed(passes);
   }
 

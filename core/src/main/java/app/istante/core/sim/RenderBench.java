@@ -26,7 +26,7 @@ public final class RenderBench {
         StandingSet there = set.with(set.camera().focal(40 + 0.5 * i));
         long from = System.nanoTime();
         SetPreview preview = new SetPreview(there, 480, 360);
-        preview.follow(0, 48);
+        preview.follow(0, 48, SetPreview.Pace.FULL);
         preview.photo(there);
         moved[i] = (System.nanoTime() - from) / 1e6;
         double power = 0.2 + 0.05 * i;

@@ -14,6 +14,28 @@ import app.istante.core.set.Window;
 public final class SetPreview {
   private static final long SEED = 1;
 
+  /** How a preview goes on beside other work on the same machine. */
+  public interface Pace {
+    Pace FULL =
+        new Pace() {
+          @Override
+          public void giveWay() {
+            // Nothing else is more urgent.
+          }
+
+          @Override
+          public boolean stillWanted() {
+            return true;
+          }
+        };
+
+    /** Called before each row, by several threads: may wait while something urgent is computed. */
+    void giveWay();
+
+    /** Asked between passes: whether somebody still waits for a finer picture. */
+    boolean stillWanted();
+  }
+
   private final StandingSet places;
   private final PathTracer tracer;
   private final LightLayers light;
@@ -76,16 +98,16 @@ public final class SetPreview {
   }
 
   /**
-   * Follows more light, at least one pass where fewer than {@code most} were made, then on until
-   * the time is up.
+   * Follows more light, at least one pass where none was made, then on until the time is up or
+   * nobody wants more.
    *
    * @return passes made so far
    */
-  public synchronized int follow(long millis, int most) {
+  public synchronized int follow(long millis, int most, Pace pace) {
     long end = System.nanoTime() + millis * 1_000_000;
-    while (light.passes() < most) {
+    while (light.passes() < most && (light.passes() == 0 || pace.stillWanted())) {
       long before = System.nanoTime();
-      tracer.follow(light, 1);
+      tracer.follow(light, 1, pace::giveWay);
       long after = System.nanoTime();
       // Not begun where it would end late.
       if (after + (after - before) > end) {

@@ -1,5 +1,6 @@
 package app.istante.core.sim;
 
+import java.util.Arrays;
 import java.util.stream.IntStream;
 
 /**
@@ -14,104 +15,134 @@ final class ThrownLight {
 
   private static final float LEAST_ALBEDO = 0.02f;
 
-  /** Normals this far apart (squared) count for 1/e. */
-  private static final float NORMAL_SPREAD = 0.06f;
+  /** Normals 0.06 apart (squared) count for 1/e. */
+  private static final float PER_NORMAL = 1 / 0.06f;
 
   /** Depths this share apart, for each pixel of distance, count for 1/e. */
   private static final float DEPTH_SPREAD = 0.004f;
+
+  private static final int DEPTH = 3;
+  private static final int SHAPE = 4;
 
   private final int width;
   private final int height;
   private final float[][] guides;
 
-  /** Normal and depth of each pixel side by side, as they are read together. */
-  private final float[] shape;
+  /** Normal in three planes, and depth. */
+  private final float[][] shape;
 
   ThrownLight(int width, int height, float[][] guides, float[] depth) {
     this.width = width;
     this.height = height;
     this.guides = guides;
-    this.shape = new float[4 * width * height];
-    for (int i = 0; i < width * height; i++) {
-      shape[4 * i] = guides[3][i];
-      shape[4 * i + 1] = guides[4][i];
-      shape[4 * i + 2] = guides[5][i];
-      shape[4 * i + 3] = depth[i];
-    }
+    this.shape = new float[][] {guides[3], guides[4], guides[5], depth};
   }
 
   /** The more passes were made, the less is smoothed. */
   void smooth(float[][] light, int passes) {
     int rounds = passes < 8 ? 5 : passes < 32 ? 4 : passes < 128 ? 3 : passes < 512 ? 2 : 0;
-    float[] from = new float[3 * width * height];
-    for (int i = 0; i < width * height; i++) {
-      for (int channel = 0; channel < 3; channel++) {
-        from[3 * i + channel] = light[channel][i] / Math.max(LEAST_ALBEDO, guides[channel][i]);
+    float[][] from = new float[3][width * height];
+    float[][] to = new float[3][width * height];
+    for (int channel = 0; channel < 3; channel++) {
+      for (int i = 0; i < width * height; i++) {
+        from[channel][i] = light[channel][i] / Math.max(LEAST_ALBEDO, guides[channel][i]);
       }
     }
-    float[] to = new float[from.length];
     for (int round = 0; round < rounds; round++) {
       int step = 1 << round;
-      float[] in = from;
-      float[] out = to;
+      float[][] in = from;
+      float[][] out = to;
       IntStream.range(0, height).parallel().forEach(y -> row(in, out, y, step));
       from = out;
       to = in;
     }
-    for (int i = 0; i < width * height; i++) {
-      for (int channel = 0; channel < 3; channel++) {
-        light[channel][i] = from[3 * i + channel] * Math.max(LEAST_ALBEDO, guides[channel][i]);
+    for (int channel = 0; channel < 3; channel++) {
+      for (int i = 0; i < width * height; i++) {
+        light[channel][i] = from[channel][i] * Math.max(LEAST_ALBEDO, guides[channel][i]);
       }
     }
   }
 
-  private void row(float[] in, float[] out, int y, int step) {
+  /**
+   * One row of one round. The rows that count for it are copied beside it first, and the loops kept
+   * short: only then does the compiler make them work on many pixels at once.
+   */
+  private void row(float[][] in, float[][] out, int y, int step) {
+    float[][] here = new float[SHAPE][];
+    float[][] there = new float[SHAPE][width];
+    for (int part = 0; part < SHAPE; part++) {
+      here[part] = Arrays.copyOfRange(shape[part], y * width, (y + 1) * width);
+    }
+    float[] perDepth = new float[width];
     for (int x = 0; x < width; x++) {
-      int at = y * width + x;
-      float nx = shape[4 * at];
-      float ny = shape[4 * at + 1];
-      float nz = shape[4 * at + 2];
-      float deep = shape[4 * at + 3];
-      float red = 0;
-      float green = 0;
-      float blue = 0;
-      float weights = 0;
-      float perMm = 1 / (DEPTH_SPREAD * step * Math.max(1, deep));
-      for (int dy = -2; dy <= 2; dy++) {
-        int row = y + dy * step;
-        if (row < 0 || row >= height) {
-          continue;
+      perDepth[x] = 1 / (DEPTH_SPREAD * step * Math.max(1, here[DEPTH][x]));
+    }
+    float[] near = new float[width];
+    float[] light = new float[width];
+    float[] weights = new float[width];
+    float[][] sums = new float[3][width];
+    int above = Math.max(-2, -(y / step));
+    int below = Math.min(2, (height - 1 - y) / step);
+    for (int dy = above; dy <= below; dy++) {
+      for (int dx = -2; dx <= 2; dx++) {
+        int shift = dx * step;
+        int from = Math.max(0, -shift);
+        int to = Math.min(width, width - shift);
+        int source = (y + dy * step) * width + shift + from;
+        for (int part = 0; part < SHAPE; part++) {
+          System.arraycopy(shape[part], source, there[part], from, to - from);
         }
-        float along = KERNEL[Math.abs(dy)];
-        for (int dx = -2; dx <= 2; dx++) {
-          int column = x + dx * step;
-          if (column < 0 || column >= width) {
-            continue;
-          }
-          int to = row * width + column;
-          float a = shape[4 * to] - nx;
-          float b = shape[4 * to + 1] - ny;
-          float c = shape[4 * to + 2] - nz;
-          float d = (shape[4 * to + 3] - deep) * perMm;
-          float apart = (a * a + b * b + c * c) / NORMAL_SPREAD + d * d;
-          if (apart > 8) {
-            continue;
-          }
-          // e^-x near enough for a weight: (1 - x / 8)^8.
-          float near = 1 - apart / 8;
-          near *= near;
-          near *= near;
-          near *= near;
-          float w = along * KERNEL[Math.abs(dx)] * near;
-          red += w * in[3 * to];
-          green += w * in[3 * to + 1];
-          blue += w * in[3 * to + 2];
-          weights += w;
+        scaledApart(near, here[DEPTH], there[DEPTH], perDepth, from, to);
+        for (int part = 0; part < DEPTH; part++) {
+          addApart(near, here[part], there[part], from, to);
+        }
+        weigh(near, KERNEL[Math.abs(dy)] * KERNEL[Math.abs(dx)], from, to);
+        for (int x = from; x < to; x++) {
+          weights[x] += near[x];
+        }
+        for (int channel = 0; channel < 3; channel++) {
+          System.arraycopy(in[channel], source, light, from, to - from);
+          addWeighted(sums[channel], near, light, from, to);
         }
       }
-      out[3 * at] = red / weights;
-      out[3 * at + 1] = green / weights;
-      out[3 * at + 2] = blue / weights;
+    }
+    for (int channel = 0; channel < 3; channel++) {
+      for (int x = 0; x < width; x++) {
+        out[channel][y * width + x] = sums[channel][x] / weights[x];
+      }
+    }
+  }
+
+  private static void scaledApart(
+      float[] apart, float[] here, float[] there, float[] scale, int from, int to) {
+    for (int x = from; x < to; x++) {
+      float d = (there[x] - here[x]) * scale[x];
+      apart[x] = d * d;
+    }
+  }
+
+  private static void addApart(float[] apart, float[] here, float[] there, int from, int to) {
+    for (int x = from; x < to; x++) {
+      float d = there[x] - here[x];
+      apart[x] += PER_NORMAL * (d * d);
+    }
+  }
+
+  /** e^-x near enough for a weight: (1 - x / 8)^8, nothing from x = 8 on. */
+  private static void weigh(float[] apart, float kernel, int from, int to) {
+    for (int x = from; x < to; x++) {
+      float w = 1 - apart[x] * 0.125f;
+      w = 0.5f * (w + Math.abs(w));
+      w *= w;
+      w *= w;
+      w *= w;
+      apart[x] = kernel * w;
+    }
+  }
+
+  private static void addWeighted(float[] sum, float[] weight, float[] value, int from, int to) {
+    for (int x = from; x < to; x++) {
+      sum[x] += weight[x] * value[x];
     }
   }
 }

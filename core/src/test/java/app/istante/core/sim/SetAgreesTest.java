@@ -207,7 +207,7 @@ public class SetAgreesTest {
   public void mixingIsTheSameAsFollowingAgain() {
     StandingSet set = Arrangements.of("two-lamps", Thing.of("soap"), 60, 60);
     SetPreview preview = new SetPreview(set, 80, 60);
-    preview.follow(0, 6);
+    preview.follow(0, 6, SetPreview.Pace.FULL);
     List<Lamp> lamps = List.of(set.lamps().get(0).power(0.3).kelvin(3000), set.lamps().get(1));
     StandingSet changed = set.withLamps(lamps).with(set.camera().seconds(0.2).iso(400));
     assertTrue(preview.lights(changed));

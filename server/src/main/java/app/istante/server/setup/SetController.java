@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -33,8 +34,10 @@ class SetController {
   private final SetPictures pictures;
   private final KitService kit;
   private final SetInRoom room;
+  private final Urgent urgent;
 
-  SetController(SetPictures pictures, KitService kit, SetInRoom room) {
+  SetController(SetPictures pictures, KitService kit, SetInRoom room, Urgent urgent) {
+    this.urgent = urgent;
     this.pictures = pictures;
     this.kit = kit;
     this.room = room;
@@ -47,12 +50,14 @@ class SetController {
 
   /**
    * @param more follow more light than there is, for a finer picture
+   * @param window a name of the asking window's own; a newer question of it drops this one
    */
-  record PictureQuestion(StandingSet set, boolean more) {}
+  record PictureQuestion(StandingSet set, boolean more, String window) {}
 
   /**
    * @param image a JPEG in Base64
    * @param seconds exposure time, also where the camera chose it
+   * @param readings absent in a first, coarse picture
    */
   record SetPicture(
       String image,
@@ -60,7 +65,7 @@ class SetController {
       int enoughPasses,
       boolean finished,
       double seconds,
-      Readings readings) {}
+      @Nullable Readings readings) {}
 
   record FramingQuestion(
       @Nullable Double focalMm,
@@ -96,20 +101,25 @@ class SetController {
 
   @PostMapping("/answers")
   Answers answers(@RequestBody Question question) {
-    return Answers.of(question.set(), question.wanted(), kit.pieces());
+    return urgent.first(() -> Answers.of(question.set(), question.wanted(), kit.pieces()));
   }
 
+  /** Nothing where the same window has asked anew meanwhile. */
   @PostMapping("/picture")
-  SetPicture picture(@RequestBody PictureQuestion question)
+  ResponseEntity<SetPicture> picture(@RequestBody PictureQuestion question)
       throws IOException, UnreadablePhotoException {
-    SetPictures.Shown shown = pictures.picture(question.set(), question.more());
-    return new SetPicture(
-        shown.image(),
-        shown.passes(),
-        SetPictures.ENOUGH_PASSES,
-        shown.finished(),
-        shown.seconds(),
-        shown.readings());
+    SetPictures.Shown shown = pictures.picture(question.set(), question.more(), question.window());
+    if (shown == null) {
+      return ResponseEntity.noContent().build();
+    }
+    return ResponseEntity.ok(
+        new SetPicture(
+            shown.image(),
+            shown.passes(),
+            SetPictures.ENOUGH_PASSES,
+            shown.finished(),
+            shown.seconds(),
+            shown.readings()));
   }
 
   /** The printed card of a set that is not kept. */
