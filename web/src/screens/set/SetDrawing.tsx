@@ -208,10 +208,12 @@ function labelsOf(
   set.lamps.forEach((lamp, at) => {
     const [x, y] = [px(lamp.at), py(lamp.at)];
     const share = answers?.lamps[at]?.share;
-    const text = `${lamp.name} ${cm(distance(lamp.at, lamp.aim))}${share === undefined ? "" : ` · ${Math.round(100 * share)} %`}`;
+    const figures = `${cm(distance(lamp.at, lamp.aim))}${share === undefined ? "" : ` · ${Math.round(100 * share)} %`}`;
     const near = labels.find((one) => Math.abs(one.x - x) < 90 && Math.abs(one.y - y) < 12);
-    if (near) near.text = `${near.text}, ${text}`;
-    else labels.push({ x, y, text });
+    if (!near) labels.push({ x, y, text: `${lamp.name} ${figures}` });
+    else if (near.text.endsWith(figures))
+      near.text = `${near.text.slice(0, -figures.length - 1)}, ${lamp.name} ${figures}`;
+    else near.text = `${near.text}, ${lamp.name} ${figures}`;
   });
   return labels;
 }
@@ -424,7 +426,7 @@ function Face(props: {
 }
 
 function Label(props: { x: number; y: number; text: string; width: number }) {
-  const room = 3.2 * props.text.length;
+  const room = 3.7 * props.text.length;
   const x = Math.max(room, Math.min(props.width - room, props.x));
   return (
     <text

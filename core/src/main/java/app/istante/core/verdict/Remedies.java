@@ -4,12 +4,16 @@ import app.istante.core.measure.Readings;
 import app.istante.core.rules.Finding;
 import java.util.List;
 import java.util.Locale;
+import java.util.regex.Pattern;
 
 /**
  * What to change, in stops, degrees and distances. Distances follow the inverse square law, d2 = d1
  * * 2^(-stops/2), told for a lamp at {@link #EXAMPLE_LAMP_CM} while the real set is not known.
  */
 final class Remedies {
+  private static final Pattern SEVERAL_STOPS =
+      Pattern.compile("(1\\.0[1-9]|1\\.[1-9]\\d*|[2-9]\\.\\d+) stop\\b");
+
   static final double EXAMPLE_LAMP_CM = 70;
 
   /** Hand-held pictures blur when the shutter is slower than one over the focal length. */
@@ -381,7 +385,9 @@ final class Remedies {
     return value < 0.4 ? "1/" + Math.round(1 / value) + " s" : say("%.1f s", value);
   }
 
+  /** A sentence in the reader's grammar: 0.9 stop, 1.8 stops. */
   private static String say(String format, Object... values) {
-    return String.format(Locale.ROOT, format, values);
+    String said = String.format(Locale.ROOT, format, values);
+    return SEVERAL_STOPS.matcher(said).replaceAll("$1 stops");
   }
 }
