@@ -1,5 +1,7 @@
-import type { SetAnswers, StandingSet } from "../../api/client";
+import { useState } from "react";
+import { answer, api, type SetAnswers, type StandingSet } from "../../api/client";
 import { Button } from "../../parts/basics";
+import { Choice } from "../../parts/Choice";
 import { lengthToMm, lengthUnit, type Units } from "../../parts/units";
 import {
   atDistance,
@@ -66,6 +68,7 @@ export function SelectedPart(props: Props) {
       const to = (one: Partial<typeof window>) => change(changeWindow(set, part.at, one));
       return (
         <Figures {...props} removable>
+          <OwnWindow take={to} />
           <NumberField
             label="Sky"
             unit="cd/m²"
@@ -138,6 +141,50 @@ export function SelectedPart(props: Props) {
       );
     }
   }
+}
+
+/** Puts in the window that the Plan station knows, with its light at an hour. */
+function OwnWindow({ take }: { take: (window: StandingSet["windows"][number]) => void }) {
+  const [when, setWhen] = useState(() => `${new Date().toLocaleDateString("sv")}T11:00`);
+  const [sky, setSky] = useState<"OVERCAST" | "CLEAR">("OVERCAST");
+  const [wrong, setWrong] = useState<string>();
+  const ask = async () => {
+    try {
+      take(await answer(api.GET("/api/set/window", { params: { query: { at: when, sky } } })));
+      setWrong(undefined);
+    } catch (error) {
+      setWrong((error as Error).message);
+    }
+  };
+  return (
+    <div className="mb-2 flex flex-col gap-2 border-b border-line pb-3 text-[13px]">
+      <span className="text-soft">The room&apos;s window, with its light at</span>
+      <input
+        type="datetime-local"
+        aria-label="Day and hour"
+        className="figures min-h-8 rounded-md border border-line bg-panel px-2"
+        value={when}
+        onChange={(event) => setWhen(event.target.value)}
+      />
+      <Choice
+        label="Sky at that hour"
+        value={sky}
+        options={[
+          { value: "OVERCAST", label: "closed cloud" },
+          { value: "CLEAR", label: "clear sky" },
+        ]}
+        onChange={(one) => setSky(one as "OVERCAST" | "CLEAR")}
+      />
+      <Button disabled={!when} onClick={() => void ask()}>
+        Take the room&apos;s window
+      </Button>
+      {wrong && (
+        <p role="alert" className="font-semibold text-reshoot">
+          {wrong}
+        </p>
+      )}
+    </div>
+  );
 }
 
 function Figures(props: Props & { children: React.ReactNode; removable?: boolean }) {

@@ -245,6 +245,19 @@ public class SetJourneyTest extends Journey {
   }
 
   @Test(dependsOnMethods = "typedChangesAnswerSoon")
+  public void theRoomsWindowLightsTheSet() {
+    choose("Put something in", "Window at the left");
+    page.getByLabel("Day and hour").fill("2026-06-20T23:55");
+    button("Take the room's window").click();
+    assertThat(page.getByText("The sun is down then: the window gives no light.")).isVisible();
+    String sky = page.getByLabel("Sky, cd/m²").inputValue();
+    page.getByLabel("Day and hour").fill("2026-06-20T10:00");
+    button("Take the room's window").click();
+    assertThat(page.getByLabel("Sky, cd/m²")).not().hasValue(sky);
+    assertThat(page.getByText("The sun is down then")).hasCount(0);
+  }
+
+  @Test(dependsOnMethods = "theRoomsWindowLightsTheSet")
   public void theNewPlacesAreAccessible() {
     for (String path : List.of("/kit", "/recipes", "/shoots/2/set")) {
       go(path);

@@ -128,6 +128,22 @@ public class SetTest extends RunningServer {
   }
 
   @Test
+  public void theRoomsWindowIsALampOfTheSet() {
+    JsonNode noon = get("/api/set/window?at=2026-06-20T12:00&sky=OVERCAST").json();
+    assertTrue(noon.get("skyLuminance").asDouble() > 1000);
+    assertEquals(noon.get("sunLux").asDouble(), 0.0, "behind cloud");
+    ObjectNode set = arrangement("two-lamps");
+    set.putArray("lamps");
+    set.putArray("windows").add(noon);
+    Answer answer = post("/api/set/answers", "{\"set\":" + set + ",\"wanted\":" + WANTED + "}");
+    assertTrue(answer.json().at("/light/frontLux").asDouble() > 100);
+    Answer night = get("/api/set/window?at=2026-06-20T23:50&sky=CLEAR");
+    assertEquals(night.status(), 400);
+    assertEquals(
+        night.json().get("detail").asString(), "The sun is down then: the window gives no light.");
+  }
+
+  @Test
   public void theSetOfAShootIsKept() {
     long shoot = newShoot("fieramonda", "ST-1", "lead");
     JsonNode before = get("/api/shoots/" + shoot + "/standing-set").json();

@@ -2,6 +2,7 @@ package app.istante.server.setup;
 
 import app.istante.core.image.UnreadablePhotoException;
 import app.istante.core.measure.Readings;
+import app.istante.core.plan.daylight.Sky;
 import app.istante.core.set.Answers;
 import app.istante.core.set.Arrangements;
 import app.istante.core.set.Depth;
@@ -12,8 +13,10 @@ import app.istante.core.set.SheetFit;
 import app.istante.core.set.StandingSet;
 import app.istante.core.set.Thing;
 import app.istante.core.set.WhiteExposure;
+import app.istante.core.set.Window;
 import app.istante.core.sim.Shelf;
 import java.io.IOException;
+import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -97,6 +100,12 @@ class SetController {
   StandingSet arrangement(@PathVariable String id, @RequestParam String thing) {
     Shelf.ShelfThing of = Shelf.entry(thing);
     return room.fitted(Arrangements.of(id, Thing.of(thing), of.heightMm(), of.widthMm()));
+  }
+
+  /** The window that the table stands at, with its light at an hour of the place. */
+  @GetMapping("/window")
+  Window window(@RequestParam LocalDateTime at, @RequestParam Sky sky) {
+    return room.window(at, sky);
   }
 
   @PostMapping("/answers")
