@@ -9,6 +9,7 @@ case "${1:-}" in
     run_core app.istante.core.bench.Accuracy \
       "${XDG_CACHE_HOME:-$HOME/.cache}/istante/bed" "$page" "${2:-}"
     ;;
+  remedies) run_core app.istante.core.bench.RemedyBench ;;
   render) run_core app.istante.core.sim.RenderBench ;;
   *) usage >&2; exit 2 ;;
 esac

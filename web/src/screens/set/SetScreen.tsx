@@ -195,7 +195,10 @@ function Building({ kept }: { kept: StandingSet }) {
               )}
             </div>
             {measured && (
-              <div className={upToDate ? "" : "opacity-50"} aria-busy={!upToDate}>
+              <div aria-busy={!upToDate}>
+                <p className={`text-[12px] text-soft ${upToDate ? "invisible" : ""}`}>
+                  Readings of the set before this change; the new ones follow.
+                </p>
                 <SetReadings picture={measured} before={before?.picture} book={book} />
               </div>
             )}

@@ -22,6 +22,7 @@ export function useBuilding(shootId: number, kept: StandingSet, wanted: SetWante
   const past = useRef<StandingSet[]>([]);
   const latest = useRef(kept);
   const stored = useRef(kept);
+  const storing = useRef<Promise<void>>(Promise.resolve());
   const { heightMm, widthMm, depthMm, deliveredPx } = wanted;
 
   const change = useCallback((next: StandingSet) => {
@@ -78,15 +79,20 @@ export function useBuilding(shootId: number, kept: StandingSet, wanted: SetWante
   useEffect(() => {
     if (set === stored.current) return;
     const due = setTimeout(() => {
-      void answer(
-        api.PUT("/api/shoots/{shootId}/standing-set", {
-          params: { path: { shootId } },
-          body: set,
-        }),
-      ).then(
-        () => (stored.current = set),
-        () => undefined,
-      );
+      // One after the other: an earlier set that arrives late must not replace a later one.
+      storing.current = storing.current
+        .then(() =>
+          answer(
+            api.PUT("/api/shoots/{shootId}/standing-set", {
+              params: { path: { shootId } },
+              body: set,
+            }),
+          ),
+        )
+        .then(
+          () => void (stored.current = set),
+          () => undefined,
+        );
     }, STORE_AFTER_MS);
     return () => clearTimeout(due);
   }, [set, shootId]);

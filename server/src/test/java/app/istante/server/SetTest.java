@@ -197,9 +197,11 @@ public class SetTest extends RunningServer {
   @Test
   public void whatIsPhotographedArrivesAsACamerasFileWould() {
     long shoot = newShoot("fieramonda", "PH-1", "lead");
-    Answer asked =
-        post(
-            "/api/shoots/" + shoot + "/photographs", "{\"set\":" + arrangement("lit-ground") + "}");
+    // Half the focal length: much too small in the frame, and known by how much.
+    ObjectNode set = arrangement("lit-ground");
+    ((ObjectNode) set.at("/camera/lens")).put("focalLengthMm", 22);
+    put("/api/shoots/" + shoot + "/standing-set", set.toString());
+    Answer asked = post("/api/shoots/" + shoot + "/photographs", "{\"set\":" + set + "}");
     assertEquals(asked.status(), 202, asked.body());
     JsonNode done =
         until(
@@ -210,6 +212,9 @@ public class SetTest extends RunningServer {
     JsonNode take = measured(done.get("takeId").asLong());
     assertEquals(take.at("/judgement/readings/image/camera/fNumber").asDouble(), 8, 1e-9);
     assertTrue(take.at("/judgement/readings/product/found").asBoolean(), take.toString());
+    assertTrue(
+        take.at("/judgement/remedies").toString().contains("camera from 57 to "),
+        "told for the set that stands: " + take.at("/judgement/remedies"));
   }
 
   @Test

@@ -10,6 +10,7 @@ import app.istante.core.measure.Measurement;
 import app.istante.core.rules.RuleBook;
 import app.istante.core.rules.RuleBookException;
 import app.istante.core.rules.RuleBooks;
+import app.istante.core.set.StandingSet;
 import app.istante.core.verdict.Judge;
 import app.istante.core.verdict.Judgement;
 import app.istante.core.verdict.Verdict;
@@ -67,6 +68,12 @@ public final class CheckCommand implements Callable<Integer> {
       description = "The pictures' role: lead, side, back, detail … Default: lead.")
   private String role = RuleBook.LEAD;
 
+  @Option(
+      names = "--set",
+      paramLabel = "FILE",
+      description = "The set that they were taken in (JSON): remedies then name its own distances.")
+  private Path setFile;
+
   @Option(names = "--json", description = "One JSON object a line.")
   private boolean json;
 
@@ -97,9 +104,11 @@ public final class CheckCommand implements Callable<Integer> {
   @Override
   public Integer call() throws IOException, InterruptedException {
     RuleBook book;
+    StandingSet set;
     try {
       book = ruleBook();
-    } catch (RuleBookException wrong) {
+      set = setFile == null ? null : SceneFile.read(setFile);
+    } catch (RuleBookException | IllegalArgumentException wrong) {
       err.println(wrong.getMessage());
       return NOT_READ;
     }
@@ -116,7 +125,7 @@ public final class CheckCommand implements Callable<Integer> {
       // Only a few photos are under way at a time, so that memory does not grow with the folder.
       Deque<Future<Result>> underWay = new ArrayDeque<>();
       for (Path file : files()) {
-        underWay.add(workers.submit(() -> check(file, book)));
+        underWay.add(workers.submit(() -> check(file, book, set)));
         if (underWay.size() >= AHEAD) {
           exit = Math.max(exit, print(underWay.remove().get()));
         }
@@ -160,11 +169,11 @@ public final class CheckCommand implements Callable<Integer> {
     return files;
   }
 
-  private Result check(Path file, RuleBook book) throws IOException {
+  private Result check(Path file, RuleBook book, StandingSet set) throws IOException {
     try {
       Photo photo = new PhotoReader(Limits.STANDARD).read(file);
       Analysed picture = Analysed.of(photo);
-      Judgement judgement = Judge.judge(Measurement.measure(picture), book, role);
+      Judgement judgement = Judge.judge(Measurement.measure(picture), book, role, set);
       if (maskFolder != null) {
         String name = file.getFileName().toString().replaceFirst("\\.[^.]*$", "");
         Files.write(

@@ -40,7 +40,7 @@ final class FaceLight {
   }
 
   /**
-   * Arc cosine to 2e-8 (Abramowitz and Stegun 1964, 4.4.46). Math.acos leaves the compiled code for
+   * Arc cosine to 3e-8 (Abramowitz and Stegun 1964, 4.4.46). Math.acos leaves the compiled code for
    * each call, and a set asks for hundreds of thousands.
    */
   static double acos(double x) {

@@ -5,9 +5,12 @@ import app.istante.core.measure.Readings;
 import app.istante.core.rules.Evaluation;
 import app.istante.core.rules.Finding;
 import app.istante.core.rules.RuleBook;
+import app.istante.core.set.StandingSet;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 
 /** From readings to a verdict: pure arithmetic, no pixels. */
 public final class Judge {
@@ -18,6 +21,13 @@ public final class Judge {
    * @param role of the picture: lead, side, back and so on
    */
   public static Judgement judge(Readings measured, RuleBook book, String role) {
+    return judge(measured, book, role, null);
+  }
+
+  /**
+   * @param set that the picture was taken in; null where it is not known
+   */
+  public static Judgement judge(Readings measured, RuleBook book, String role, StandingSet set) {
     Readings readings = Measurement.forDelivery(measured, book.deliveryOf(role));
     List<Finding> findings = Evaluation.findings(readings, book, role);
     Planner planner = new Planner(readings, book, role);
@@ -34,10 +44,56 @@ public final class Judge {
         mend |= mendable;
         reshoot |= !mendable;
       }
-      remedies.add(Remedies.of(finding, readings, mendable ? plan : null));
+      remedies.add(Remedies.of(finding, readings, mendable ? plan : null, set));
     }
     Verdict verdict = reshoot ? Verdict.Reshoot : mend ? Verdict.Mend : Verdict.Ready;
     return new Judgement(readings, findings, verdict, ranked(remedies, findings), plan);
+  }
+
+  /**
+   * The set as it would stand with the remedies carried out: all that a change of the set puts
+   * right and finishing does not.
+   *
+   * @return the set unchanged where nothing of it can be told
+   */
+  public static StandingSet remedied(Judgement judgement, StandingSet set) {
+    StandingSet now = set;
+    Set<String> done = new HashSet<>();
+    List<Finding> ordered = new ArrayList<>(judgement.findings());
+    // Going nearer changes what a share of the frame is in centimetres: it comes last.
+    ordered.sort(Comparator.comparing(f -> f.reading().equals("product.fillLongestSide")));
+    for (Finding finding : ordered) {
+      Remedy remedy = finding.fails() ? onSet(judgement, finding) : null;
+      if (remedy == null) {
+        continue;
+      }
+      SetAdvice.Change change = Remedies.change(finding, judgement.readings(), now);
+      // Several rules may ask for the same change: it is made once.
+      if (change != null && done.add(kindOf(finding))) {
+        now = change.after();
+      }
+    }
+    return now;
+  }
+
+  private static Remedy onSet(Judgement judgement, Finding finding) {
+    return judgement.remedies().stream()
+        .filter(remedy -> remedy.rule().equals(finding.rule()) && !remedy.inFinishing())
+        .findFirst()
+        .orElse(null);
+  }
+
+  private static String kindOf(Finding finding) {
+    return switch (finding.reading()) {
+      case "backdrop.low5",
+          "backdrop.pureWhiteShare",
+          "backdrop.nearWhiteShare",
+          "backdrop.stopsBelowWhite" ->
+          "backdrop.level";
+      case "sharpness.blurSigmaPx" -> "sharpness.blurAtExportPx";
+      case "exposure.clippedShare" -> "exposure.burntShare";
+      default -> finding.reading();
+    };
   }
 
   /** What stops the sale first, then what must be done on the set, then the rest; causes once. */

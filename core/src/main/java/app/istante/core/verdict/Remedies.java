@@ -2,13 +2,15 @@ package app.istante.core.verdict;
 
 import app.istante.core.measure.Readings;
 import app.istante.core.rules.Finding;
+import app.istante.core.set.StandingSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.regex.Pattern;
 
 /**
- * What to change, in stops, degrees and distances. Distances follow the inverse square law, d2 = d1
- * * 2^(-stops/2), told for a lamp at {@link #EXAMPLE_LAMP_CM} while the real set is not known.
+ * What to change, in stops, degrees and distances. Where the set is known, {@link SetAdvice} tells
+ * them for its own lamps and camera. Otherwise distances follow the inverse square law, d2 = d1 *
+ * 2^(-stops/2), told for a lamp at {@link #EXAMPLE_LAMP_CM}.
  */
 final class Remedies {
   private static final Pattern SEVERAL_STOPS =
@@ -19,12 +21,146 @@ final class Remedies {
   /** Hand-held pictures blur when the shutter is slower than one over the focal length. */
   private static final double HAND_HELD_RECIPROCAL = 1;
 
+  private static final int LOW_ISO = 100;
+
+  private static final List<String> SIDES =
+      List.of("right side", "lower part", "left side", "upper part");
+
   private Remedies() {}
 
   /**
    * @param plan the finishing plan where it puts the finding right, else null
+   * @param set that the picture was taken in, or null where it is not known
    */
-  static Remedy of(Finding finding, Readings readings, FinishPlan plan) {
+  static Remedy of(Finding finding, Readings readings, FinishPlan plan, StandingSet set) {
+    Remedy general = general(finding, readings, plan);
+    SetAdvice.Change change =
+        plan == null && set != null && !general.inFinishing()
+            ? change(finding, readings, set)
+            : null;
+    return change == null || change.text().isEmpty()
+        ? general
+        : new Remedy(
+            general.rule(),
+            sentence(change.text()),
+            general.stops(),
+            change.distanceMm() == 0 ? null : change.distanceMm(),
+            general.degrees(),
+            false,
+            general.predicted());
+  }
+
+  /** What the remedy changes of a set that is known; null where that can't be said of it. */
+  static SetAdvice.Change change(Finding finding, Readings readings, StandingSet set) {
+    return switch (finding.reading()) {
+      case "backdrop.level",
+          "backdrop.low5",
+          "backdrop.pureWhiteShare",
+          "backdrop.nearWhiteShare",
+          "backdrop.stopsBelowWhite" ->
+          whiter(readings, set);
+      case "backdrop.falloffStops" -> evener(readings, set);
+      case "backdrop.castChroma" -> truer(finding, readings, set);
+      case "product.fillLongestSide" -> SetAdvice.size(set, wantedFill(finding) / finding.value());
+      case "product.centreOffset.x" -> SetAdvice.centre(set, true, finding.value());
+      case "product.centreOffset.y" -> SetAdvice.centre(set, false, finding.value());
+      case "product.rollDegrees" -> SetAdvice.level(set, readings.product().rollDegrees());
+      case "sharpness.blurAtExportPx", "sharpness.blurSigmaPx" -> sharper(finding, set);
+      case "sharpness.noiseSigma" -> quieter(readings, set);
+      case "exposure.clippedShare", "exposure.burntShare" -> darker(finding, readings, set);
+      default -> null;
+    };
+  }
+
+  private static SetAdvice.Change whiter(Readings readings, StandingSet set) {
+    Double needed = readings.exposure().liftToWhiteStops();
+    Double allowed = readings.exposure().liftAllowedStops();
+    Double seconds = secondsOf(readings);
+    if (needed == null || seconds == null || !SetAdvice.worthIt(needed)) {
+      return null;
+    }
+    double bears = allowed == null ? 0 : Math.min(allowed, needed);
+    double rest = needed - bears;
+    String why = say("The ground is %.1f stop short; the product bears %.1f: ", needed, bears);
+    if (rest < 0.1) {
+      return led(why, SetAdvice.expose(set, seconds, needed));
+    }
+    SetAdvice.Change lit = SetAdvice.lightGround(set, rest);
+    return bears < 0.1
+        ? led(why, lit)
+        : both(why, SetAdvice.expose(lit.after(), seconds, bears), lit);
+  }
+
+  private static SetAdvice.Change darker(Finding finding, Readings readings, StandingSet set) {
+    Double seconds = secondsOf(readings);
+    if (seconds == null) {
+      return null;
+    }
+    double less = burntStops(finding.value());
+    SetAdvice.Change lit = SetAdvice.lightGround(set, less);
+    return both(
+        say("%.1f %% of the product is burnt out: ", 100 * finding.value()),
+        // The ground's new light also falls on the product.
+        SetAdvice.expose(
+            lit.after(), seconds, -less - Math.max(0, SetAdvice.frontStops(set, lit.after()))),
+        lit);
+  }
+
+  private static SetAdvice.Change evener(Readings readings, StandingSet set) {
+    double stops = readings.backdrop().falloffStops();
+    int quarter = quarterOf(readings.backdrop().falloffDirectionDegrees());
+    if (quarter % 2 == 1) {
+      return null;
+    }
+    return led(
+        say("The %s of the ground is %.1f stop darker: ", SIDES.get(quarter), stops),
+        SetAdvice.even(set, quarter == 0, stops));
+  }
+
+  private static SetAdvice.Change truer(Finding finding, Readings readings, StandingSet set) {
+    return led(
+        say("The ground is %s by %.1f: ", readings.backdrop().castName(), finding.value()),
+        SetAdvice.balance(set));
+  }
+
+  private static SetAdvice.Change sharper(Finding finding, StandingSet set) {
+    return led(
+        say("Edges are %.1f px soft as delivered: tripod and timer, then ", finding.value()),
+        SetAdvice.steadyAndFocused(set));
+  }
+
+  private static SetAdvice.Change quieter(Readings readings, StandingSet set) {
+    Double seconds = secondsOf(readings);
+    Integer iso = readings.image().camera() == null ? null : readings.image().camera().iso();
+    return seconds == null || iso == null || iso <= LOW_ISO
+        ? null
+        : led("On a tripod, ", SetAdvice.quiet(set, seconds, iso, LOW_ISO));
+  }
+
+  private static SetAdvice.Change led(String why, SetAdvice.Change change) {
+    return change == null
+        ? null
+        : new SetAdvice.Change(why + change.text() + ".", change.after(), change.distanceMm());
+  }
+
+  private static SetAdvice.Change both(String why, SetAdvice.Change last, SetAdvice.Change first) {
+    return new SetAdvice.Change(
+        why + last.text() + ", and " + first.text() + ".", last.after(), first.distanceMm());
+  }
+
+  /**
+   * How much less to expose where a share of the product is burnt: how far it is over can't be
+   * seen, but the more of it is, the further. In half stops; by experience with simulated sets.
+   */
+  private static double burntStops(double share) {
+    return 0.5 * Math.ceil(0.5 + 4 * share);
+  }
+
+  private static Double secondsOf(Readings readings) {
+    return readings.image().camera() == null ? null : readings.image().camera().exposureSeconds();
+  }
+
+  private static Remedy general(Finding finding, Readings readings, FinishPlan plan) {
     return switch (finding.reading()) {
       case "backdrop.level",
           "backdrop.low5",
@@ -210,7 +346,7 @@ final class Remedies {
   }
 
   private static Remedy fill(Finding finding, Readings readings, FinishPlan plan) {
-    double wanted = (finding.limit().get(0) + finding.limit().get(finding.limit().size() - 1)) / 2;
+    double wanted = wantedFill(finding);
     if (plan != null) {
       return new Remedy(
           finding.rule(),
@@ -227,6 +363,10 @@ final class Remedies {
             ? say("Go nearer: from 100 to %.0f cm, or zoom in %.1f times.", 100 * ratio, 1 / ratio)
             : say("Step back: from 100 to %.0f cm.", 100 * ratio);
     return onSet(finding, text, null, null, say("Fills %.0f %%.", 100 * wanted));
+  }
+
+  private static double wantedFill(Finding finding) {
+    return (finding.limit().get(0) + finding.limit().get(finding.limit().size() - 1)) / 2;
   }
 
   private static Remedy centring(Finding finding, FinishPlan plan) {
@@ -288,7 +428,7 @@ final class Remedies {
         slow
             ? say(
                 " The shutter was open %s; hand-held it needs 1/%.0f s.",
-                seconds(camera.exposureSeconds()), camera.focalLength35Mm())
+                SetAdvice.time(camera.exposureSeconds()), camera.focalLength35Mm())
             : "";
     return onSet(
         finding,
@@ -313,13 +453,14 @@ final class Remedies {
   }
 
   private static Remedy burnt(Finding finding) {
+    double less = burntStops(finding.value());
     return onSet(
         finding,
         say(
-            "%.1f %% of the product is burnt out: expose 0.5 stop less and light the ground by "
-                + "itself, or move the nearest lamp from 70 to 83 cm.",
-            100 * finding.value()),
-        -0.5,
+            "%.1f %% of the product is burnt out: expose %.1f stop less and light the ground by "
+                + "itself, or move the nearest lamp from 70 to %.0f cm.",
+            100 * finding.value(), less, nearer(-less)),
+        -less,
         null,
         null);
   }
@@ -368,8 +509,12 @@ final class Remedies {
   }
 
   private static String sideOf(Double degrees) {
-    int quarter = (int) Math.round((degrees == null ? 0 : degrees) / 90) % 4;
-    return new String[] {"right side", "lower part", "left side", "upper part"}[quarter];
+    return SIDES.get(quarterOf(degrees));
+  }
+
+  /** 0 right, 1 down, 2 left, 3 up. */
+  private static int quarterOf(Double degrees) {
+    return (int) Math.round((degrees == null ? 0 : degrees) / 90) % 4;
   }
 
   private static String cardSide(String side) {
@@ -381,13 +526,12 @@ final class Remedies {
     };
   }
 
-  private static String seconds(double value) {
-    return value < 0.4 ? "1/" + Math.round(1 / value) + " s" : say("%.1f s", value);
-  }
-
   /** A sentence in the reader's grammar: 0.9 stop, 1.8 stops. */
   private static String say(String format, Object... values) {
-    String said = String.format(Locale.ROOT, format, values);
+    return sentence(String.format(Locale.ROOT, format, values));
+  }
+
+  private static String sentence(String said) {
     return SEVERAL_STOPS.matcher(said).replaceAll("$1 stops");
   }
 }

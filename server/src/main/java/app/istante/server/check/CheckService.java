@@ -52,6 +52,7 @@ public class CheckService implements SlowWork {
   private final PictureStore pictures;
   private final Previews previews;
   private final TakeSorting sorting;
+  private final TakenIn takenIn;
   private final ShootEvents events;
   private final TransactionTemplate transaction;
   private final Clock clock;
@@ -64,6 +65,7 @@ public class CheckService implements SlowWork {
       PictureStore pictures,
       Previews previews,
       TakeSorting sorting,
+      TakenIn takenIn,
       ShootEvents events,
       TransactionTemplate transaction,
       Clock clock) {
@@ -74,6 +76,7 @@ public class CheckService implements SlowWork {
     this.pictures = pictures;
     this.previews = previews;
     this.sorting = sorting;
+    this.takenIn = takenIn;
     this.events = events;
     this.transaction = transaction;
     this.clock = clock;
@@ -157,7 +160,7 @@ public class CheckService implements SlowWork {
   private void judge(Take take, TakeCheck check, Readings readings) {
     RuleBook book = ruleBooks.named(shoots.shoot(take.shootId()).ruleBookId());
     String role = roleOf(take);
-    Judgement judgement = Judge.judge(readings, book, role);
+    Judgement judgement = Judge.judge(readings, book, role, takenIn.of(take));
     check.judged(
         book.id(),
         book.version(),
