@@ -6,16 +6,8 @@ import app.istante.core.image.UnreadablePhotoException;
 import app.istante.core.measure.Measurement;
 import app.istante.core.rules.RuleBook;
 import app.istante.core.rules.RuleBooks;
-import app.istante.core.set.Arrangements;
-import app.istante.core.set.Lamp;
-import app.istante.core.set.LampDistance;
-import app.istante.core.set.SetCamera;
 import app.istante.core.set.StandingSet;
-import app.istante.core.set.Thing;
-import app.istante.core.sim.SetPreview;
-import app.istante.core.sim.Shelf;
 import app.istante.core.sim.SimulatedFile;
-import app.istante.core.sim.SimulatedPhoto;
 import app.istante.core.verdict.Judge;
 import app.istante.core.verdict.Judgement;
 import app.istante.core.verdict.Remedy;
@@ -33,10 +25,13 @@ public final class RemedyBench {
   private static final int WIDTH = 1080;
   private static final int HEIGHT = 810;
   private static final int PASSES = 4;
+
+  /** Mid-grey, as an automatic exposure draws the frame, to white. */
+  private static final double WHITE_STOPS = 2.6;
+
   private static final String TAKEN_AT = "2026:01:10 10:00:00";
 
-  /** Light once followed serves every fault that only mixes it anew. */
-  private SetPreview light;
+  private final PlantedSets sets = new PlantedSets(WIDTH, HEIGHT, PASSES);
 
   RemedyBench() {}
 
@@ -57,16 +52,27 @@ public final class RemedyBench {
 
   static final List<Fault> FAULTS =
       List.of(
-          new Fault("1 stop too dark", "fieramonda", "backdrop.level", s -> exposed(s, -1)),
-          new Fault("2 stops too dark", "fieramonda", "backdrop.level", s -> exposed(s, -2)),
-          new Fault("ISO 25600", "fieramonda", "sharpness.noiseSigma", RemedyBench::noisy),
+          new Fault(
+              "1 stop too dark", "fieramonda", "backdrop.level", s -> PlantedSets.exposed(s, -1)),
+          new Fault(
+              "2 stops too dark", "fieramonda", "backdrop.level", s -> PlantedSets.exposed(s, -2)),
+          new Fault(
+              "ISO 25600", "fieramonda", "sharpness.noiseSigma", s -> PlantedSets.iso(s, 25_600)),
           new Fault(
               "balance 4500 K off",
               "fieramonda",
               "backdrop.castChroma",
-              s -> exposed(s.with(s.camera().balance(9500, 0)), -1.5)),
-          new Fault("2 stops too bright", "fieramonda", "exposure.burntShare", s -> exposed(s, 2)),
-          new Fault("shaken", "fieramonda", "sharpness.blurAtExportPx", RemedyBench::shaken),
+              s -> PlantedSets.exposed(s.with(s.camera().balance(9500, 0)), -1.5)),
+          new Fault(
+              "2 stops too bright",
+              "fieramonda",
+              "exposure.burntShare",
+              s -> PlantedSets.exposed(s, 2)),
+          new Fault(
+              "shaken",
+              "fieramonda",
+              "sharpness.blurAtExportPx",
+              s -> PlantedSets.handled(s, 0, 16)),
           new Fault(
               "light under the sheet dim",
               "fieramonda",
@@ -76,23 +82,23 @@ public final class RemedyBench {
               "focus in front",
               "fieramonda",
               "sharpness.blurAtExportPx",
-              s -> s.with(s.camera().aperture(1.8).focus(0.5 * s.camera().distanceMm()))),
+              s -> PlantedSets.focused(s, 0.6, 1.8)),
           new Fault(
               "far off centre",
               "fieramonda",
               "product.centreOffset.x",
-              s -> s.withThings(List.of(s.things().get(0).placed(45, 0)))),
+              s -> PlantedSets.placed(s, 45)),
           new Fault(
               "much too small",
               "fieramonda",
               "product.fillLongestSide",
-              s -> s.with(s.camera().focal(0.5 * s.camera().lens().focalLengthMm()))),
+              s -> PlantedSets.focal(s, 0.5)),
           new Fault(
               "camera leans 9 degrees",
               "fieramonda",
               "product.rollDegrees",
-              s -> s.with(s.camera().with(new SetCamera.Handling(9, 0, 0)))),
-          new Fault("one lamp far", "manorosa", "backdrop.falloffStops", RemedyBench::oneFar));
+              s -> PlantedSets.handled(s, 9, 0)),
+          new Fault("one lamp far", "manorosa", "backdrop.falloffStops", RemedyBench::uneven));
 
   public static void main(String[] args) throws Exception {
     int found = 0;
@@ -118,7 +124,8 @@ public final class RemedyBench {
   }
 
   List<Outcome> run(String thing, List<Fault> faults) throws Exception {
-    StandingSet good = good(thing);
+    // The ground is lit by itself and drawn white.
+    StandingSet good = sets.built("lit-ground", thing, WHITE_STOPS);
     List<Outcome> outcomes = new ArrayList<>();
     for (Fault fault : faults) {
       StandingSet set = fault.plant().apply(good);
@@ -157,47 +164,13 @@ public final class RemedyBench {
 
   private Judgement judge(StandingSet set, RuleBook book)
       throws IOException, UnreadablePhotoException {
-    byte[] file = SimulatedFile.of(set, photograph(set), TAKEN_AT, false);
+    byte[] file = SimulatedFile.of(set, sets.photograph(set), TAKEN_AT, false);
     return Judge.judge(
         Measurement.measure(new PhotoReader(Limits.STANDARD).read(file)), book, "lead", set);
   }
 
-  private SimulatedPhoto photograph(StandingSet set) {
-    if (light == null || !light.lights(set)) {
-      light = new SetPreview(set, WIDTH, HEIGHT);
-      light.follow(Long.MAX_VALUE / 2_000_000, PASSES, SetPreview.Pace.FULL);
-    }
-    return light.photo(set);
-  }
-
-  /** A set whose lead passes: ground lit by itself, exposed by hand until it is white. */
-  private StandingSet good(String name) {
-    Shelf.ShelfThing thing = Shelf.entry(name);
-    StandingSet set =
-        Arrangements.of("lit-ground", Thing.of(name), thing.heightMm(), thing.widthMm());
-    set = set.with(set.camera().balance(5000, 0).automatic(0));
-    double seconds = photograph(set).truth().seconds();
-    // The frame's mean is drawn mid-grey: three stops more is white, less what the thing bears.
-    return set.with(set.camera().seconds(seconds * Math.pow(2, 2.6)));
-  }
-
-  private static StandingSet exposed(StandingSet set, double stops) {
-    return set.with(set.camera().seconds(set.camera().settings().seconds() * Math.pow(2, stops)));
-  }
-
-  private static StandingSet noisy(StandingSet set) {
-    double seconds = set.camera().settings().seconds();
-    return set.with(set.camera().iso(25_600).seconds(seconds / 256));
-  }
-
-  private static StandingSet shaken(StandingSet set) {
-    return set.with(set.camera().with(new SetCamera.Handling(0, 16, 30)));
-  }
-
-  /** The right lamp at twice its distance, and the sheet without a light of its own. */
-  private static StandingSet oneFar(StandingSet set) {
-    List<Lamp> lamps = new ArrayList<>(set.lamps());
-    lamps.set(1, LampDistance.moved(lamps.get(1), 1.6 * lamps.get(1).distanceMm()));
-    return set.withLamps(lamps).with(set.ground().glowing(0, 5000));
+  /** The right lamp further away, and the sheet without a light of its own. */
+  private static StandingSet uneven(StandingSet set) {
+    return PlantedSets.oneFar(set, 2.5).with(set.ground().glowing(0, 5000));
   }
 }

@@ -1,0 +1,233 @@
+package app.istante.core.bench;
+
+import app.istante.core.image.EncodedImage;
+import app.istante.core.image.Limits;
+import app.istante.core.image.PhotoReader;
+import app.istante.core.image.PhotoWriter;
+import app.istante.core.image.UnreadablePhotoException;
+import app.istante.core.measure.Measurement;
+import app.istante.core.measure.Readings;
+import app.istante.core.set.Ground;
+import app.istante.core.set.Lamp;
+import app.istante.core.set.LampDistance;
+import app.istante.core.set.StandingSet;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Makes the pictures of docs/measures: for each reading a strip of three photographs of the
+ * simulated set, good, borderline and bad, and writes what was measured on them below it.
+ */
+public final class MeasurePictures {
+  private static final int WIDTH = 640;
+  private static final int HEIGHT = 480;
+  private static final int SHOWN_WIDTH = 320;
+  private static final int SHOWN_HEIGHT = 240;
+  private static final int GAP = 6;
+  private static final int PASSES = 12;
+  private static final double JPEG_QUALITY = 0.85;
+
+  /** Mid-grey to white, less a little: the box's paint then keeps its colour. */
+  private static final double WHITE_STOPS = 2.45;
+
+  private static final double LIT_STOPS = 2.6;
+
+  private final PlantedSets sets = new PlantedSets(WIDTH, HEIGHT, PASSES);
+  private final Path folder;
+
+  private MeasurePictures(Path folder) {
+    this.folder = folder;
+  }
+
+  /**
+   * @param sets good, borderline and bad
+   */
+  private record Strip(String name, Function<Readings, String> reading, List<StandingSet> sets) {}
+
+  /**
+   * @param args the folder with the README.md whose captions are brought up to date
+   */
+  public static void main(String[] args) throws IOException, UnreadablePhotoException {
+    new MeasurePictures(Path.of(args[0])).make();
+  }
+
+  private void make() throws IOException, UnreadablePhotoException {
+    Path page = folder.resolve("README.md");
+    String text = Files.readString(page);
+    for (Strip strip : strips()) {
+      List<EncodedImage> pictures = new ArrayList<>();
+      List<String> read = new ArrayList<>();
+      for (StandingSet set : strip.sets()) {
+        byte[] jpeg = PhotoWriter.jpeg(sets.photograph(set).picture(), 0.95);
+        var photo = new PhotoReader(Limits.STANDARD).read(jpeg);
+        read.add(strip.reading().apply(Measurement.measure(photo)));
+        pictures.add(sets.photograph(set).picture());
+      }
+      Files.write(
+          folder.resolve(strip.name() + ".jpg"), PhotoWriter.jpeg(beside(pictures), JPEG_QUALITY));
+      // The caption is the line below the strip.
+      Pattern caption = Pattern.compile("(!\\[[^]]*]\\(" + strip.name() + "\\.jpg\\)\\n)[^\\n]*");
+      Matcher found = caption.matcher(text);
+      if (!found.find()) {
+        throw new IllegalStateException("README.md does not show " + strip.name() + ".jpg.");
+      }
+      String line = "*Measured, from left to right: " + String.join("; ", read) + ".*";
+      text = found.replaceFirst("$1" + Matcher.quoteReplacement(line));
+      System.out.println(strip.name() + ": " + String.join("; ", read));
+    }
+    Files.writeString(page, text);
+  }
+
+  /** Each at half its size, means of four pixels. */
+  private static EncodedImage beside(List<EncodedImage> pictures) {
+    int width = pictures.size() * (SHOWN_WIDTH + GAP) - GAP;
+    byte[] out = new byte[3 * width * SHOWN_HEIGHT];
+    java.util.Arrays.fill(out, (byte) 255);
+    for (int at = 0; at < pictures.size(); at++) {
+      byte[] in = pictures.get(at).rgb();
+      for (int y = 0; y < SHOWN_HEIGHT; y++) {
+        for (int x = 0; x < SHOWN_WIDTH; x++) {
+          for (int channel = 0; channel < 3; channel++) {
+            int sum = 0;
+            for (int k = 0; k < 4; k++) {
+              sum += in[3 * ((2 * y + k / 2) * WIDTH + 2 * x + k % 2) + channel] & 0xFF;
+            }
+            out[3 * (y * width + at * (SHOWN_WIDTH + GAP) + x) + channel] = (byte) ((sum + 2) / 4);
+          }
+        }
+      }
+    }
+    return new EncodedImage(width, SHOWN_HEIGHT, out);
+  }
+
+  private List<Strip> strips() {
+    StandingSet good = sets.built("lit-ground", "money-box", LIT_STOPS);
+    StandingSet plain = sets.built("two-lamps", "money-box", WHITE_STOPS);
+    return List.of(
+        new Strip(
+            "level",
+            r -> say("%.0f of 255", r.backdrop().level()),
+            List.of(good, PlantedSets.exposed(plain, -0.1), PlantedSets.exposed(plain, -1.2))),
+        new Strip(
+            "fall-off",
+            r -> say("%.2f stop", r.backdrop().falloffStops()),
+            List.of(
+                PlantedSets.exposed(plain, -0.5),
+                PlantedSets.exposed(PlantedSets.oneFar(plain, 1.5), -0.4),
+                soloLamp(plain))),
+        new Strip(
+            "tint",
+            r -> say("delta E %.1f", r.backdrop().castChroma()),
+            List.of(balanced(plain, 5000), balanced(plain, 5600), balanced(plain, 8000))),
+        new Strip(
+            "shadow",
+            r ->
+                r.backdrop().shadow() == null
+                    ? "none"
+                    : say(
+                        "%.1f stop deep, hardness %.1f",
+                        r.backdrop().shadow().depthStops(), r.backdrop().shadow().hardness()),
+            List.of(
+                PlantedSets.exposed(plain, -0.5),
+                sets.built("big-above", "money-box", 1.9),
+                sets.built("low-side", "money-box", 1.6))),
+        new Strip(
+            "marks",
+            r -> say("%d", r.backdrop().marks().size()),
+            List.of(dirty(plain, 0, 0), dirty(plain, 0, 12), dirty(plain, 3, 60))),
+        new Strip(
+            "outline",
+            r -> say("%.0f %% sure", 100 * r.product().confidence()),
+            List.of(
+                good,
+                sets.built("lit-ground", "egg-cup", LIT_STOPS),
+                PlantedSets.exposed(sets.built("lit-ground", "egg-cup", LIT_STOPS), 1.5))),
+        new Strip(
+            "fill",
+            r -> say("%.0f %%", 100 * r.product().fillLongestSide()),
+            List.of(good, PlantedSets.focal(good, 0.75), PlantedSets.focal(good, 0.45))),
+        new Strip(
+            "centre",
+            r -> say("%.0f %% to the right", 100 * r.product().centreOffset().x()),
+            List.of(PlantedSets.focal(good, 0.8), placed(good, 14), placed(good, 34))),
+        new Strip(
+            "lean",
+            r ->
+                r.product().rollDegrees() == null
+                    ? "can't tell"
+                    : say("%.1f°", r.product().rollDegrees()),
+            List.of(good, PlantedSets.handled(good, 1.5, 0), PlantedSets.handled(good, 6, 0))),
+        new Strip(
+            "focus",
+            r -> blur(r),
+            List.of(good, PlantedSets.focused(good, 0.85, 2), PlantedSets.focused(good, 0.55, 2))),
+        new Strip(
+            "shake",
+            r ->
+                r.sharpness().motion() == null
+                    ? blur(r)
+                    : say("smeared over %.0f px", r.sharpness().motion().lengthPx()),
+            List.of(good, PlantedSets.handled(good, 0, 3), PlantedSets.handled(good, 0, 14))),
+        new Strip(
+            "grain",
+            r -> say("%.1f codes", r.sharpness().noiseSigma()),
+            List.of(
+                PlantedSets.exposed(PlantedSets.iso(plain, 100), -1),
+                PlantedSets.exposed(PlantedSets.iso(plain, 6400), -1),
+                PlantedSets.exposed(PlantedSets.iso(plain, 51_200), -1))),
+        new Strip(
+            "burnt",
+            r -> say("%.1f %% of the product", 100 * r.exposure().burntShare()),
+            List.of(good, PlantedSets.exposed(good, 1.2), PlantedSets.exposed(good, 2.2))));
+  }
+
+  private static String blur(Readings r) {
+    return r.sharpness().blurSigmaPx() == null
+        ? "can't tell"
+        : say("%.1f px", r.sharpness().blurSigmaPx());
+  }
+
+  private static StandingSet placed(StandingSet set, double x) {
+    return PlantedSets.placed(PlantedSets.focal(set, 0.8), x);
+  }
+
+  private static StandingSet soloLamp(StandingSet set) {
+    Lamp near = LampDistance.moved(set.lamps().get(0), 0.6 * set.lamps().get(0).distanceMm());
+    return PlantedSets.exposed(set.withLamps(List.of(near)), -1.2);
+  }
+
+  private static StandingSet balanced(StandingSet set, double kelvin) {
+    return PlantedSets.exposed(set.with(set.camera().balance(kelvin, 0)), -1.2);
+  }
+
+  private static StandingSet dirty(StandingSet set, int creases, int specks) {
+    Ground g = set.ground();
+    return PlantedSets.exposed(
+        set.with(
+            new Ground(
+                g.widthMm(),
+                g.frontMm(),
+                g.flatBehindMm(),
+                g.bendMm(),
+                g.riseMm(),
+                g.colour(),
+                g.gloss(),
+                g.grain(),
+                creases,
+                specks,
+                g.glowLumens(),
+                g.glowKelvin())),
+        -0.6);
+  }
+
+  private static String say(String format, Object... values) {
+    return String.format(Locale.ROOT, format, values);
+  }
+}
