@@ -12,7 +12,7 @@ public interface ShootRepository extends JpaRepository<Shoot, Long> {
 
   /**
    * The shoots of some takes, held until the transaction ends. To be the transaction's first
-   * reading: what is read before it may be from before another's changes.
+   * reading; transactions read what is committed, so that all that follows is up to date.
    */
   @Lock(LockModeType.PESSIMISTIC_WRITE)
   @Query(
