@@ -7,7 +7,6 @@ import app.istante.core.image.PhotoWriter;
 import app.istante.core.image.UnreadablePhotoException;
 import app.istante.core.measure.Measurement;
 import app.istante.core.measure.Readings;
-import app.istante.core.set.Ground;
 import app.istante.core.set.Lamp;
 import app.istante.core.set.LampDistance;
 import app.istante.core.set.StandingSet;
@@ -114,7 +113,7 @@ public final class MeasurePictures {
         new Strip(
             "level",
             r -> say("%.0f of 255", r.backdrop().level()),
-            List.of(good, PlantedSets.exposed(plain, -0.1), PlantedSets.exposed(plain, -1.2))),
+            List.of(good, PlantedSets.exposed(plain, -0.6), PlantedSets.exposed(plain, -1.4))),
         new Strip(
             "fall-off",
             r -> say("%.2f stop", r.backdrop().falloffStops()),
@@ -138,10 +137,6 @@ public final class MeasurePictures {
                 PlantedSets.exposed(plain, -0.5),
                 sets.built("big-above", "money-box", 1.9),
                 sets.built("low-side", "money-box", 1.6))),
-        new Strip(
-            "marks",
-            r -> say("%d", r.backdrop().marks().size()),
-            List.of(dirty(plain, 0, 0), dirty(plain, 0, 12), dirty(plain, 3, 60))),
         new Strip(
             "outline",
             r -> say("%.0f %% sure", 100 * r.product().confidence()),
@@ -176,16 +171,9 @@ public final class MeasurePictures {
                     : say("smeared over %.0f px", r.sharpness().motion().lengthPx()),
             List.of(good, PlantedSets.handled(good, 0, 3), PlantedSets.handled(good, 0, 14))),
         new Strip(
-            "grain",
-            r -> say("%.1f codes", r.sharpness().noiseSigma()),
-            List.of(
-                PlantedSets.exposed(PlantedSets.iso(plain, 100), -1),
-                PlantedSets.exposed(PlantedSets.iso(plain, 6400), -1),
-                PlantedSets.exposed(PlantedSets.iso(plain, 51_200), -1))),
-        new Strip(
             "burnt",
             r -> say("%.1f %% of the product", 100 * r.exposure().burntShare()),
-            List.of(good, PlantedSets.exposed(good, 1.2), PlantedSets.exposed(good, 2.2))));
+            List.of(good, PlantedSets.exposed(good, 0.5), PlantedSets.exposed(good, 2))));
   }
 
   private static String blur(Readings r) {
@@ -205,26 +193,6 @@ public final class MeasurePictures {
 
   private static StandingSet balanced(StandingSet set, double kelvin) {
     return PlantedSets.exposed(set.with(set.camera().balance(kelvin, 0)), -1.2);
-  }
-
-  private static StandingSet dirty(StandingSet set, int creases, int specks) {
-    Ground g = set.ground();
-    return PlantedSets.exposed(
-        set.with(
-            new Ground(
-                g.widthMm(),
-                g.frontMm(),
-                g.flatBehindMm(),
-                g.bendMm(),
-                g.riseMm(),
-                g.colour(),
-                g.gloss(),
-                g.grain(),
-                creases,
-                specks,
-                g.glowLumens(),
-                g.glowKelvin())),
-        -0.6);
   }
 
   private static String say(String format, Object... values) {
