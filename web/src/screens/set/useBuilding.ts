@@ -1,11 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { answer, api, type SetAnswers, type SetPicture, type StandingSet } from "../../api/client";
 
-/**
- * A set being built: every change asks for the calculators' answers at once and for a new picture;
- * the picture then gets finer until it is good, or the set changes again. The set is stored a moment
- * after the last change.
- */
 type SetWanted = { heightMm: number; widthMm: number; depthMm: number; deliveredPx: number };
 
 const STORE_AFTER_MS = 500;
@@ -13,6 +8,11 @@ const STORE_AFTER_MS = 500;
 /** Tells the server which of its questions belong to one window. */
 const WINDOW = crypto.randomUUID();
 
+/**
+ * A set being built: every change asks for the calculators' answers and then for a new picture,
+ * which gets finer until it is good, or the set changes again. The set is stored a moment after the
+ * last change.
+ */
 export function useBuilding(shootId: number, kept: StandingSet, wanted: SetWanted) {
   const [set, setSet] = useState(kept);
   const [answers, setAnswers] = useState<SetAnswers>();
@@ -21,7 +21,7 @@ export function useBuilding(shootId: number, kept: StandingSet, wanted: SetWante
   const [trouble, setTrouble] = useState<string>();
   const past = useRef<StandingSet[]>([]);
   const latest = useRef(kept);
-  const stored = useRef(kept);
+  const sent = useRef(kept);
   const storing = useRef<Promise<void>>(Promise.resolve());
   const { heightMm, widthMm, depthMm, deliveredPx } = wanted;
 
@@ -77,8 +77,10 @@ export function useBuilding(shootId: number, kept: StandingSet, wanted: SetWante
   }, [set, heightMm, widthMm, depthMm, deliveredPx]);
 
   useEffect(() => {
-    if (set === stored.current) return;
+    if (set === sent.current) return;
     const due = setTimeout(() => {
+      // What is on its way counts: going back to the set before must send that one again.
+      sent.current = set;
       // One after the other: an earlier set that arrives late must not replace a later one.
       storing.current = storing.current
         .then(() =>
@@ -90,7 +92,7 @@ export function useBuilding(shootId: number, kept: StandingSet, wanted: SetWante
           ),
         )
         .then(
-          () => void (stored.current = set),
+          () => undefined,
           () => undefined,
         );
     }, STORE_AFTER_MS);
