@@ -64,10 +64,10 @@ public final class MeasurePictures {
       List<EncodedImage> pictures = new ArrayList<>();
       List<String> read = new ArrayList<>();
       for (StandingSet set : strip.sets()) {
-        byte[] jpeg = PhotoWriter.jpeg(sets.photograph(set).picture(), 0.95);
-        var photo = new PhotoReader(Limits.STANDARD).read(jpeg);
+        EncodedImage picture = sets.photograph(set).picture();
+        var photo = new PhotoReader(Limits.STANDARD).read(PhotoWriter.jpeg(picture, 0.95));
         read.add(strip.reading().apply(Measurement.measure(photo)));
-        pictures.add(sets.photograph(set).picture());
+        pictures.add(picture);
       }
       Files.write(
           folder.resolve(strip.name() + ".jpg"), PhotoWriter.jpeg(beside(pictures), JPEG_QUALITY));

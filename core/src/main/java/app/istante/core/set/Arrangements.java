@@ -142,7 +142,7 @@ public final class Arrangements {
         lamps.add(lamp("left", -0.85 * reach, 0.5 * reach + h / 2, 0.45 * reach, middle, 600));
         lamps.add(lamp("right", 0.85 * reach, 0.5 * reach + h / 2, 0.45 * reach, middle, 600));
         double share = 60 / camera.distanceMm();
-        Point by = between(camera.at(), camera.aim(), share);
+        Point by = camera.at().towards(camera.aim(), share);
         cards.add(new Card(Card.Kind.BLACK, by, camera.aim(), 700, 500, 90));
       }
       case "low-side" -> lamps.add(lamp("low", -reach, 0.25 * h + 60, 0.1 * reach, middle, 90));
@@ -184,12 +184,5 @@ public final class Arrangements {
 
   private static Card card(double x, double y, double z, Point aim, double width, double height) {
     return new Card(Card.Kind.WHITE, new Point(x, y, z), aim, width, height, 0);
-  }
-
-  private static Point between(Point from, Point to, double share) {
-    return new Point(
-        from.x() + share * (to.x() - from.x()),
-        from.y() + share * (to.y() - from.y()),
-        from.z() + share * (to.z() - from.z()));
   }
 }

@@ -60,10 +60,6 @@ public final class LampDistance {
   /** The lamp moved along its line to another distance from its aim. */
   public static Lamp moved(Lamp lamp, double distanceMm) {
     double share = distanceMm / lamp.distanceMm();
-    return lamp.at(
-        new Point(
-            lamp.aim().x() + share * (lamp.at().x() - lamp.aim().x()),
-            lamp.aim().y() + share * (lamp.at().y() - lamp.aim().y()),
-            lamp.aim().z() + share * (lamp.at().z() - lamp.aim().z())));
+    return lamp.at(lamp.aim().towards(lamp.at(), share));
   }
 }

@@ -20,4 +20,10 @@ public record Point(double x, double y, double z) {
             + (y - other.y) * (y - other.y)
             + (z - other.z) * (z - other.z));
   }
+
+  /** On the line to another point: 0 is here, 1 there; beyond them it goes on. */
+  public Point towards(Point other, double share) {
+    return new Point(
+        x + share * (other.x - x), y + share * (other.y - y), z + share * (other.z - z));
+  }
 }

@@ -175,6 +175,14 @@ public record SetCamera(
     return new SetCamera(at, aim, sensor, lens, settings, other);
   }
 
+  public SetCamera roll(double degrees) {
+    return with(new Handling(degrees, handling.shakeMilliradians, handling.shakeDegrees));
+  }
+
+  public SetCamera shake(double milliradians, double degrees) {
+    return with(new Handling(handling.rollDegrees, milliradians, degrees));
+  }
+
   public SetCamera focal(double mm) {
     return with(new Lens(mm, lens.fNumber, lens.distortion, lens.vignettingStops));
   }

@@ -72,17 +72,12 @@ public final class DemoTake {
   }
 
   public DemoTake roll(double degrees) {
-    SetCamera.Handling h = set.camera().handling();
-    set =
-        set.with(
-            set.camera()
-                .with(new SetCamera.Handling(degrees, h.shakeMilliradians(), h.shakeDegrees())));
+    set = set.with(set.camera().roll(degrees));
     return this;
   }
 
   public DemoTake shake(double milliradians, double degrees) {
-    double roll = set.camera().handling().rollDegrees();
-    set = set.with(set.camera().with(new SetCamera.Handling(roll, milliradians, degrees)));
+    set = set.with(set.camera().shake(milliradians, degrees));
     return this;
   }
 

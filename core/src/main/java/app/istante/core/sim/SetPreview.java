@@ -85,7 +85,7 @@ public final class SetPreview {
                 new SetCamera.Lens(
                     c.lens().focalLengthMm(), c.lens().fNumber(), c.lens().distortion(), 0))
             .with(new SetCamera.Settings(c.settings().focusMm(), true, 1, 0, 100, 0, 0))
-            .with(new SetCamera.Handling(c.handling().rollDegrees(), 0, 0)));
+            .shake(0, 0));
   }
 
   /** Whether this light is that set's. */

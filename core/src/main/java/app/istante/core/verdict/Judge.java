@@ -64,12 +64,13 @@ public final class Judge {
     ordered.sort(Comparator.comparing(f -> f.reading().equals("product.fillLongestSide")));
     for (Finding finding : ordered) {
       Remedy remedy = finding.fails() ? onSet(judgement, finding) : null;
-      if (remedy == null) {
+      // Several rules may ask for the same change: it is made once.
+      if (remedy == null || done.contains(Remedies.causeOf(finding))) {
         continue;
       }
-      SetAdvice.Change change = Remedies.change(finding, judgement.readings(), now);
-      // Several rules may ask for the same change: it is made once.
-      if (change != null && done.add(kindOf(finding))) {
+      SetAdvice.Change change = SetRemedies.change(finding, judgement.readings(), now);
+      if (change != null) {
+        done.add(Remedies.causeOf(finding));
         now = change.after();
       }
     }
@@ -81,19 +82,6 @@ public final class Judge {
         .filter(remedy -> remedy.rule().equals(finding.rule()) && !remedy.inFinishing())
         .findFirst()
         .orElse(null);
-  }
-
-  private static String kindOf(Finding finding) {
-    return switch (finding.reading()) {
-      case "backdrop.low5",
-          "backdrop.pureWhiteShare",
-          "backdrop.nearWhiteShare",
-          "backdrop.stopsBelowWhite" ->
-          "backdrop.level";
-      case "sharpness.blurSigmaPx" -> "sharpness.blurAtExportPx";
-      case "exposure.clippedShare" -> "exposure.burntShare";
-      default -> finding.reading();
-    };
   }
 
   /** What stops the sale first, then what must be done on the set, then the rest; causes once. */

@@ -21,10 +21,7 @@ final class Remedies {
   /** Hand-held pictures blur when the shutter is slower than one over the focal length. */
   private static final double HAND_HELD_RECIPROCAL = 1;
 
-  private static final int LOW_ISO = 100;
-
-  private static final List<String> SIDES =
-      List.of("right side", "lower part", "left side", "upper part");
+  static final List<String> SIDES = List.of("right side", "lower part", "left side", "upper part");
 
   private Remedies() {}
 
@@ -36,7 +33,7 @@ final class Remedies {
     Remedy general = general(finding, readings, plan);
     SetAdvice.Change change =
         plan == null && set != null && !general.inFinishing()
-            ? change(finding, readings, set)
+            ? SetRemedies.change(finding, readings, set)
             : null;
     return change == null || change.text().isEmpty()
         ? general
@@ -50,124 +47,31 @@ final class Remedies {
             general.predicted());
   }
 
-  /** What the remedy changes of a set that is known; null where that can't be said of it. */
-  static SetAdvice.Change change(Finding finding, Readings readings, StandingSet set) {
-    return switch (finding.reading()) {
-      case "backdrop.level",
-          "backdrop.low5",
-          "backdrop.pureWhiteShare",
-          "backdrop.nearWhiteShare",
-          "backdrop.stopsBelowWhite" ->
-          whiter(readings, set);
-      case "backdrop.falloffStops" -> evener(readings, set);
-      case "backdrop.castChroma" -> truer(finding, readings, set);
-      case "product.fillLongestSide" -> SetAdvice.size(set, wantedFill(finding) / finding.value());
-      case "product.centreOffset.x" -> SetAdvice.centre(set, true, finding.value());
-      case "product.centreOffset.y" -> SetAdvice.centre(set, false, finding.value());
-      case "product.rollDegrees" -> SetAdvice.level(set, readings.product().rollDegrees());
-      case "sharpness.blurAtExportPx", "sharpness.blurSigmaPx" -> sharper(finding, set);
-      case "sharpness.noiseSigma" -> quieter(readings, set);
-      case "exposure.clippedShare", "exposure.burntShare" -> darker(finding, readings, set);
-      default -> null;
-    };
-  }
-
-  private static SetAdvice.Change whiter(Readings readings, StandingSet set) {
-    Double needed = readings.exposure().liftToWhiteStops();
-    Double allowed = readings.exposure().liftAllowedStops();
-    Double seconds = secondsOf(readings);
-    if (needed == null || seconds == null || !SetAdvice.worthIt(needed)) {
-      return null;
-    }
-    double bears = allowed == null ? 0 : Math.min(allowed, needed);
-    double rest = needed - bears;
-    String why = say("The ground is %.1f stop short; the product bears %.1f: ", needed, bears);
-    if (rest < 0.1) {
-      return led(why, SetAdvice.expose(set, seconds, needed));
-    }
-    SetAdvice.Change lit = SetAdvice.lightGround(set, rest);
-    return bears < 0.1
-        ? led(why, lit)
-        : both(why, SetAdvice.expose(lit.after(), seconds, bears), lit);
-  }
-
-  private static SetAdvice.Change darker(Finding finding, Readings readings, StandingSet set) {
-    Double seconds = secondsOf(readings);
-    if (seconds == null) {
-      return null;
-    }
-    double less = burntStops(finding.value());
-    SetAdvice.Change lit = SetAdvice.lightGround(set, less);
-    return both(
-        say("%.1f %% of the product is burnt out: ", 100 * finding.value()),
-        // The ground's new light also falls on the product.
-        SetAdvice.expose(
-            lit.after(), seconds, -less - Math.max(0, SetAdvice.frontStops(set, lit.after()))),
-        lit);
-  }
-
-  private static SetAdvice.Change evener(Readings readings, StandingSet set) {
-    double stops = readings.backdrop().falloffStops();
-    int quarter = quarterOf(readings.backdrop().falloffDirectionDegrees());
-    if (quarter % 2 == 1) {
-      return null;
-    }
-    return led(
-        say("The %s of the ground is %.1f stop darker: ", SIDES.get(quarter), stops),
-        SetAdvice.even(set, quarter == 0, stops));
-  }
-
-  private static SetAdvice.Change truer(Finding finding, Readings readings, StandingSet set) {
-    return led(
-        say("The ground is %s by %.1f: ", readings.backdrop().castName(), finding.value()),
-        SetAdvice.balance(set));
-  }
-
-  private static SetAdvice.Change sharper(Finding finding, StandingSet set) {
-    return led(
-        say("Edges are %.1f px soft as delivered: tripod and timer, then ", finding.value()),
-        SetAdvice.steadyAndFocused(set));
-  }
-
-  private static SetAdvice.Change quieter(Readings readings, StandingSet set) {
-    Double seconds = secondsOf(readings);
-    Integer iso = readings.image().camera() == null ? null : readings.image().camera().iso();
-    return seconds == null || iso == null || iso <= LOW_ISO
-        ? null
-        : led("On a tripod, ", SetAdvice.quiet(set, seconds, iso, LOW_ISO));
-  }
-
-  private static SetAdvice.Change led(String why, SetAdvice.Change change) {
-    return change == null
-        ? null
-        : new SetAdvice.Change(why + change.text() + ".", change.after(), change.distanceMm());
-  }
-
-  private static SetAdvice.Change both(String why, SetAdvice.Change last, SetAdvice.Change first) {
-    return new SetAdvice.Change(
-        why + last.text() + ", and " + first.text() + ".", last.after(), first.distanceMm());
-  }
-
   /**
    * How much less to expose where a share of the product is burnt: how far it is over can't be
    * seen, but the more of it is, the further. In half stops; by experience with simulated sets.
    */
-  private static double burntStops(double share) {
+  static double burntStops(double share) {
     return 0.5 * Math.ceil(0.5 + 4 * share);
   }
 
-  private static Double secondsOf(Readings readings) {
-    return readings.image().camera() == null ? null : readings.image().camera().exposureSeconds();
+  /** The reading that stands for all that one change puts right. */
+  static String causeOf(Finding finding) {
+    return switch (finding.reading()) {
+      case "backdrop.low5",
+          "backdrop.pureWhiteShare",
+          "backdrop.nearWhiteShare",
+          "backdrop.stopsBelowWhite" ->
+          "backdrop.level";
+      case "sharpness.blurSigmaPx" -> "sharpness.blurAtExportPx";
+      case "exposure.clippedShare" -> "exposure.burntShare";
+      default -> finding.reading();
+    };
   }
 
   private static Remedy general(Finding finding, Readings readings, FinishPlan plan) {
-    return switch (finding.reading()) {
-      case "backdrop.level",
-          "backdrop.low5",
-          "backdrop.nearWhiteShare",
-          "backdrop.pureWhiteShare",
-          "backdrop.stopsBelowWhite" ->
-          whiteness(finding, readings, plan);
+    return switch (causeOf(finding)) {
+      case "backdrop.level" -> whiteness(finding, readings, plan);
       case "backdrop.falloffStops" -> falloff(finding, readings);
       case "backdrop.castChroma" -> tint(finding, readings, plan);
       case "backdrop.shadow.depthStops" -> shadow(finding, readings);
@@ -176,9 +80,9 @@ final class Remedies {
       case "product.centreOffset.x", "product.centreOffset.y" -> centring(finding, plan);
       case "product.rollDegrees" -> roll(finding, readings, plan);
       case "product.touches" -> cut(finding, readings);
-      case "sharpness.blurAtExportPx", "sharpness.blurSigmaPx" -> blur(finding, readings);
+      case "sharpness.blurAtExportPx" -> blur(finding, readings);
       case "sharpness.noiseSigma" -> grain(finding, readings);
-      case "exposure.clippedShare", "exposure.burntShare" -> burnt(finding);
+      case "exposure.burntShare" -> burnt(finding);
       case "exposure.blockedShare" -> blocked(finding);
       case "backdrop.marks" -> marks(finding, readings);
       case "backdrop.intrusions" -> intruders(finding, readings);
@@ -365,7 +269,7 @@ final class Remedies {
     return onSet(finding, text, null, null, say("Fills %.0f %%.", 100 * wanted));
   }
 
-  private static double wantedFill(Finding finding) {
+  static double wantedFill(Finding finding) {
     return (finding.limit().get(0) + finding.limit().get(finding.limit().size() - 1)) / 2;
   }
 
@@ -513,7 +417,7 @@ final class Remedies {
   }
 
   /** 0 right, 1 down, 2 left, 3 up. */
-  private static int quarterOf(Double degrees) {
+  static int quarterOf(Double degrees) {
     return (int) Math.round((degrees == null ? 0 : degrees) / 90) % 4;
   }
 
@@ -527,11 +431,11 @@ final class Remedies {
   }
 
   /** A sentence in the reader's grammar: 0.9 stop, 1.8 stops. */
-  private static String say(String format, Object... values) {
+  static String say(String format, Object... values) {
     return sentence(String.format(Locale.ROOT, format, values));
   }
 
-  private static String sentence(String said) {
+  static String sentence(String said) {
     return SEVERAL_STOPS.matcher(said).replaceAll("$1 stops");
   }
 }

@@ -15,7 +15,7 @@ import java.util.Locale;
  * Changes of a set that stands, with its own lamps and distances: what a remedy says and, since a
  * simulated set can do it, what the set is afterwards.
  */
-public final class SetAdvice {
+final class SetAdvice {
   /** Between two settings of a dial; less is not worth touching. */
   private static final double LEAST_STOPS = 0.05;
 
@@ -35,7 +35,7 @@ public final class SetAdvice {
    * @param after the set when it is done
    * @param distanceMm how far something moves; 0 where nothing does
    */
-  public record Change(String text, StandingSet after, double distanceMm) {}
+  record Change(String text, StandingSet after, double distanceMm) {}
 
   /**
    * Another exposure by the shutter, set by hand: an automatic one would make up for changed light.
@@ -158,18 +158,9 @@ public final class SetAdvice {
     double away = camera.distanceMm();
     double to = f + (away - f) / ratio;
     double share = to / away;
-    Point at = camera.at();
-    Point aim = camera.aim();
     try {
-      StandingSet after =
-          set.with(
-              camera
-                  .at(
-                      new Point(
-                          aim.x() + share * (at.x() - aim.x()),
-                          aim.y() + share * (at.y() - aim.y()),
-                          aim.z() + share * (at.z() - aim.z())))
-                  .focus(0));
+      Point at = camera.aim().towards(camera.at(), share);
+      StandingSet after = set.with(camera.at(at).focus(0));
       return new Change(
           say(
               "%s: camera from %.0f to %.0f cm, and focus again",
@@ -202,15 +193,8 @@ public final class SetAdvice {
   }
 
   static Change level(StandingSet set, double leanDegrees) {
-    SetCamera.Handling h = set.camera().handling();
-    return new Change(
-        "",
-        set.with(
-            set.camera()
-                .with(
-                    new SetCamera.Handling(
-                        h.rollDegrees() - leanDegrees, h.shakeMilliradians(), h.shakeDegrees()))),
-        0);
+    double rolled = set.camera().handling().rollDegrees();
+    return new Change("", set.with(set.camera().roll(rolled - leanDegrees)), 0);
   }
 
   /** On a tripod, with the timer, focused on the aim again. */
@@ -218,8 +202,7 @@ public final class SetAdvice {
     SetCamera camera = set.camera();
     return new Change(
         say("focus at %.0f cm", camera.distanceMm() / 10),
-        set.with(
-            camera.focus(0).with(new SetCamera.Handling(camera.handling().rollDegrees(), 0, 0))),
+        set.with(camera.focus(0).shake(0, 0)),
         0);
   }
 
