@@ -3,6 +3,7 @@ package app.istante.core.bench;
 import app.istante.core.colour.DeltaE;
 import app.istante.core.colour.Lab;
 import app.istante.core.image.Limits;
+import app.istante.core.image.PhotoFacts;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.PhotoWriter;
 import app.istante.core.image.UnreadablePhotoException;
@@ -29,9 +30,10 @@ public final class Accuracy {
   private static final double LEAST_GRAIN = 0.7;
 
   private static final int CARDS = 100;
+  private static final int DRAWN = 90;
 
   private final Map<String, Figure> figures = new LinkedHashMap<>();
-  private final Map<BedScene.Kind, List<Double>> overlaps = new LinkedHashMap<>();
+  private final Map<Label.Kind, List<Double>> overlaps = new LinkedHashMap<>();
   private final List<String> poorOutlines = new ArrayList<>();
   private final List<String> falseCards = new ArrayList<>();
   private final WorstPage page;
@@ -71,80 +73,85 @@ public final class Accuracy {
         accuracy.look(bed.picture(scene));
       }
     }
+    for (long lot = 1; lot <= DRAWN; lot++) {
+      if (wanted.isEmpty() || wanted.equals("drawn")) {
+        accuracy.look(DrawnTake.drawn(lot).picture());
+      }
+    }
     accuracy.print();
     accuracy.cards();
   }
 
   private void look(Bed.Picture picture) throws IOException {
-    BedScene scene = picture.scene();
+    Label label = picture.label();
     BedTruth truth = picture.truth();
     Analysed analysed = Analysed.of(picture.photo());
     Readings r = Measurement.measure(analysed);
     Map<String, Double> bands = r.uncertainty();
     double overlap = overlap(analysed, truth);
     boolean doubted = r.product().confidence() < DOUBTED;
-    if (!(doubted && !scene.kind().plain())) {
-      overlaps.computeIfAbsent(scene.kind(), kind -> new ArrayList<>()).add(overlap);
+    if (!(doubted && !label.kind().plain())) {
+      overlaps.computeIfAbsent(label.kind(), kind -> new ArrayList<>()).add(overlap);
     }
-    if (overlap < (scene.kind().plain() ? 0.95 : 0.9)) {
+    if (overlap < (label.kind().plain() ? 0.95 : 0.9)) {
       poorOutlines.add(
           String.format(
               Locale.ROOT,
               "%s: %.3f at confidence %.2f",
-              scene.name(),
+              label.name(),
               overlap,
               r.product().confidence()));
     }
     Readings.Backdrop ground = r.backdrop();
-    if (ground != null && !Double.isNaN(truth.level())) {
-      figure("level").add(scene, truth.level(), ground.level(), bands.get("backdrop.level"));
-      figure("low5").add(scene, truth.low5(), ground.low5(), bands.get("backdrop.low5"));
+    if (ground != null && !Double.isNaN(truth.ground().level())) {
+      figure("level").add(label, truth.ground().level(), ground.level(), bands.get("backdrop.level"));
+      figure("low5").add(label, truth.ground().low5(), ground.low5(), bands.get("backdrop.low5"));
       figure("nearWhiteShare")
           .add(
-              scene,
-              truth.nearWhite(),
+              label,
+              truth.ground().nearWhite(),
               ground.nearWhiteShare(),
               bands.get("backdrop.nearWhiteShare"));
-      if (ground.castA() != null && !Double.isNaN(truth.castA())) {
-        figure("castA").add(scene, truth.castA(), ground.castA(), bands.get("backdrop.castA"));
-        figure("castB").add(scene, truth.castB(), ground.castB(), bands.get("backdrop.castB"));
+      if (ground.castA() != null && !Double.isNaN(truth.ground().castA())) {
+        figure("castA").add(label, truth.ground().castA(), ground.castA(), bands.get("backdrop.castA"));
+        figure("castB").add(label, truth.ground().castB(), ground.castB(), bands.get("backdrop.castB"));
       }
       if (ground.falloffStops() != null) {
         figure("falloffStops")
             .add(
-                scene,
-                truth.falloffStops(),
+                label,
+                truth.ground().falloffStops(),
                 ground.falloffStops(),
                 bands.get("backdrop.falloffStops"));
       }
       double shadow = ground.shadow() == null ? 0 : ground.shadow().depthStops();
       figure("shadowStops")
-          .add(scene, truth.shadowStops(), shadow, bands.get("backdrop.shadow.depthStops"));
+          .add(label, truth.ground().shadowStops(), shadow, bands.get("backdrop.shadow.depthStops"));
     }
     if (r.product().found() && !doubted) {
-      box(scene, truth, r.product().boxPx(), bands.get("product.fillWidth"));
+      box(label, truth, r, picture.photo().facts());
     }
     if (r.product().found() && r.product().rollDegrees() != null) {
       if (r.product().rollConfidence() > 0.6) {
         figure("rollDegrees")
             .add(
-                scene,
+                label,
                 truth.rollDegrees(),
                 r.product().rollDegrees(),
                 bands.get("product.rollDegrees"));
       }
     }
-    sharpness(scene, truth, r);
+    sharpness(label, truth, r);
     if (r.exposure() != null && r.exposure().clippedShare() != null && !doubted) {
       figure("clippedShare")
           .add(
-              scene,
+              label,
               truth.clippedShare(),
               r.exposure().clippedShare(),
               bands.get("exposure.clippedShare"));
     }
-    if (r.colour().card() != null && !scene.fault().equals("colour card")) {
-      falseCards.add(scene.name());
+    if (r.colour().card() != null && !label.fault().equals("colour card")) {
+      falseCards.add(label.name());
     }
     page.keep(picture, analysed);
   }
@@ -189,25 +196,24 @@ public final class Accuracy {
         falseCards);
   }
 
-  private void sharpness(BedScene scene, BedTruth truth, Readings r) {
+  private void sharpness(Label label, BedTruth truth, Readings r) {
     Readings.Sharpness s = r.sharpness();
     Map<String, Double> bands = r.uncertainty();
     if (s.noiseSigma() != null && truth.noiseSigma() > LEAST_GRAIN) {
       figure("noiseSigma")
-          .add(scene, truth.noiseSigma(), s.noiseSigma(), bands.get("sharpness.noiseSigma"));
+          .add(label, truth.noiseSigma(), s.noiseSigma(), bands.get("sharpness.noiseSigma"));
     }
     // What sharpening and phones do to edges has no true blur.
-    boolean drawnOver = scene.fault().equals("phone") || scene.way().sharpening() > 0;
-    if (s.blurSigmaPx() == null || drawnOver) {
+    if (s.blurSigmaPx() == null || label.redrawn()) {
       return;
     }
     if (truth.shakePx() == 0) {
       figure("blurSigmaPx")
-          .add(scene, truth.blurSigmaPx(), s.blurSigmaPx(), bands.get("sharpness.blurSigmaPx"));
+          .add(label, truth.blurSigmaPx(), s.blurSigmaPx(), bands.get("sharpness.blurSigmaPx"));
     } else if (s.motion() != null) {
       figure("motionPx")
           .add(
-              scene,
+              label,
               truth.shakePx(),
               s.motion().lengthPx(),
               bands.get("sharpness.motion.lengthPx"));
@@ -215,14 +221,15 @@ public final class Accuracy {
       double turned = ((off + 90) % 180 + 180) % 180 - 90;
       figure("motionDegrees")
           .add(
-              scene,
+              label,
               truth.shakeDegrees(),
               truth.shakeDegrees() + turned,
               bands.get("sharpness.motion.angleDegrees"));
     }
   }
 
-  private void box(BedScene scene, BedTruth truth, Readings.BoxPx found, double band) {
+  private void box(Label label, BedTruth truth, Readings r, PhotoFacts photo) {
+    Readings.BoxPx found = r.product().boxPx();
     double[] edges = {
       found.x(), found.y(), (double) found.x() + found.width(), (double) found.y() + found.height()
     };
@@ -230,8 +237,9 @@ public final class Accuracy {
     for (int i = 0; i < 4; i++) {
       worst = Math.max(worst, Math.abs(edges[i] - truth.box()[i]));
     }
-    figure("box edges, % of long side")
-        .add(scene, 0, 100 * worst / Bed.WIDTH, 100 * band * Bed.HEIGHT / 1.4 / Bed.WIDTH);
+    int longest = Math.max(photo.widthPx(), photo.heightPx());
+    double band = r.uncertainty().get("product.centreOffset.x") * photo.widthPx() / longest;
+    figure("box edges, % of long side").add(label, 0, 100 * worst / longest, 100 * band);
   }
 
   /** Intersection over union of the soft masks. */
@@ -267,7 +275,7 @@ public final class Accuracy {
     poorOutlines.forEach(line -> System.out.println("  " + line));
     System.out.println();
     System.out.println(
-        "reading                    target     tuned: median 95 %  within   held back: the same");
+        "reading                    target     tuned: median 95 %  within   held back: the same            drawn: the same");
     for (Figure figure : figures.values()) {
       System.out.println(figure.line());
     }

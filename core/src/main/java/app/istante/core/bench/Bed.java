@@ -36,11 +36,11 @@ final class Bed {
   }
 
   /** A picture as it comes from the card, and what is true of it. */
-  record Picture(BedScene scene, Photo photo, BedTruth truth) {}
+  record Picture(Label label, Photo photo, BedTruth truth) {}
 
   /** The scene's set; kept as the JSON of a scene, since lighting it takes a moment. */
   StandingSet set(BedScene scene) throws IOException {
-    Path kept = folder.resolve(scene.fileName() + ".v" + BedScenes.VERSION + ".json");
+    Path kept = folder.resolve(scene.label().fileName() + ".v" + BedScenes.VERSION + ".json");
     if (!Files.exists(kept)) {
       Files.writeString(kept, JSON.writeValueAsString(scene.built().get()));
     }
@@ -55,7 +55,7 @@ final class Bed {
         };
     String name =
         String.format(
-            Locale.ROOT, "%s-%08x-%d.light", scene.fileName(), set.toString().hashCode(), passes);
+            Locale.ROOT, "%s-%08x-%d.light", scene.label().fileName(), set.toString().hashCode(), passes);
     Path kept = folder.resolve(name);
     if (Files.exists(kept)) {
       return Rendering.read(kept);
@@ -91,7 +91,7 @@ final class Bed {
             developing.defocusPx(light),
             reader.read(still).srgb(),
             photo.srgb());
-    return new Picture(scene, photo, truth);
+    return new Picture(scene.label(), photo, truth);
   }
 
   /** Blotches of paper, a few pixels wide, the same in all channels. */

@@ -18,31 +18,20 @@ import java.util.function.Supplier;
 record BedScene(
     String name,
     String product,
-    Kind kind,
+    Label.Kind kind,
     String fault,
     Supplier<StandingSet> built,
     Way way,
     boolean heldBack,
     long seed) {
 
-  /** The name as part of a file's. */
-  String fileName() {
-    return name.replaceAll("[^a-z0-9]+", "-");
-  }
-
-  /** Kinds of outline, as the targets tell them apart. */
-  enum Kind {
-    OPAQUE,
-    WHITE,
-    CLEAR,
-    MIRROR,
-    CHAIN,
-    FUZZY;
-
-    /** An opaque outline must be right; the others right or honestly doubted. */
-    boolean plain() {
-      return this == OPAQUE || this == FUZZY;
-    }
+  Label label() {
+    return new Label(
+        name,
+        kind,
+        fault,
+        heldBack ? Label.Group.HELD_BACK : Label.Group.TUNED,
+        fault.equals("phone") || way.sharpening() > 0);
   }
 
   /**

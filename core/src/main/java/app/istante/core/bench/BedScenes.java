@@ -1,7 +1,7 @@
 package app.istante.core.bench;
 
-import app.istante.core.bench.BedScene.Kind;
 import app.istante.core.bench.BedScene.Way;
+import app.istante.core.bench.Label.Kind;
 import app.istante.core.set.StandingSet;
 import app.istante.core.sim.DemoTake;
 import java.util.ArrayList;

@@ -38,7 +38,7 @@ final class WorstPage {
       }
     }
     Files.write(
-        folder.resolve(fileName(picture.scene())),
+        folder.resolve(fileName(picture.label())),
         PhotoWriter.jpeg(new EncodedImage(width, plain.heightPx(), drawn), 0.85));
   }
 
@@ -54,8 +54,8 @@ final class WorstPage {
     rgb[3 * at + 2] = (byte) b;
   }
 
-  private static String fileName(BedScene scene) {
-    return scene.fileName() + ".jpg";
+  private static String fileName(Label label) {
+    return label.fileName() + ".jpg";
   }
 
   void finish(List<Figure> figures) throws IOException {
@@ -70,13 +70,13 @@ final class WorstPage {
     for (Figure figure : figures) {
       html.append("<h2>").append(figure.name()).append("</h2>");
       for (Figure.Case one : figure.worst(WORST)) {
-        shown.add(fileName(one.scene()));
+        shown.add(fileName(one.label()));
         html.append(
             String.format(
                 Locale.ROOT,
                 "<figure><img src=\"%s\" alt=\"\"><figcaption>%s:%s</figcaption></figure>",
-                fileName(one.scene()),
-                one.scene().name(),
+                fileName(one.label()),
+                one.label().name(),
                 figure.said(one)));
       }
     }

@@ -65,6 +65,9 @@ public final class Separator {
   /** Ground is even: its deviations within a hole spread no more than this many tolerances. */
   private static final double HOLE_SPREAD = 2;
 
+  /** A large hole's mean and spread are no more than this share of the tolerance. */
+  private static final double EXACT_SHARE = 0.6;
+
   private static final int LARGE_HOLE_PX = 120;
 
   /** What the cut pays for parting two pixels that look the same, and at the clearest edge. */
@@ -368,7 +371,11 @@ public final class Separator {
       if (spread > HOLE_SPREAD * tolerance + 0.2 * Math.abs(mean)) {
         continue;
       }
-      boolean rightSize = island.areaPx() >= SMALLEST_HOLE_PX && island.areaPx() < 0.5 * product;
+      // Most of what lies inside the outline is seldom ground, save in frames, rings and necklaces:
+      // then it is exactly as the ground should be.
+      boolean exact = spread < EXACT_SHARE * tolerance && Math.abs(mean) < EXACT_SHARE * tolerance;
+      boolean rightSize =
+          island.areaPx() >= SMALLEST_HOLE_PX && (island.areaPx() < 0.5 * product || exact);
       if (rightSize && island.borderPx() == 0 && clearAllRound(island, islands, near)) {
         opened += island.areaPx() > SMALLEST_PART_SHARE * width * height ? 1 : 0;
         open(island, islands.labels(), inside);

@@ -1,10 +1,13 @@
 package app.istante.core.sim;
 
 /** What lens and movement do to a plane of linear light, edges carried on outwards. */
-final class Optics {
+public final class Optics {
   private Optics() {}
 
-  static float[] gaussian(float[] in, int width, int height, double sigma) {
+  /**
+   * @param sigma of the blur, pixels; 0 leaves the plane as it is
+   */
+  public static float[] gaussian(float[] in, int width, int height, double sigma) {
     if (sigma <= 0) {
       return in;
     }
@@ -40,7 +43,49 @@ final class Optics {
     return out;
   }
 
-  static float[] smear(float[] in, int width, int height, double shakePx, double shakeDegrees) {
+  /** A disc of even light, as an opened lens draws a point out of focus; area-weighted rim. */
+  public static float[] disc(float[] in, int width, int height, double radius) {
+    int reach = (int) Math.ceil(radius);
+    float[] out = new float[in.length];
+    double[] running = new double[width + 1];
+    double area = 0;
+    for (int dy = -reach; dy <= reach; dy++) {
+      area += 2 * Math.sqrt(Math.max(0, radius * radius - dy * dy));
+    }
+    for (int y = 0; y < height; y++) {
+      for (int dy = -reach; dy <= reach; dy++) {
+        double half = Math.sqrt(Math.max(0, radius * radius - dy * dy));
+        int from = clamp(y + dy, height) * width;
+        for (int x = 0; x < width; x++) {
+          running[x + 1] = running[x] + in[from + x];
+        }
+        for (int x = 0; x < width; x++) {
+          double sum = until(running, x + 0.5 + half) - until(running, x + 0.5 - half);
+          out[y * width + x] += (float) (sum / area);
+        }
+      }
+    }
+    return out;
+  }
+
+  /** Integral of a row from its start to a place; the row's ends are carried on outwards. */
+  private static double until(double[] running, double place) {
+    int last = running.length - 1;
+    if (place <= 0) {
+      return place * running[1];
+    }
+    if (place >= last) {
+      return running[last] + (place - last) * (running[last] - running[last - 1]);
+    }
+    int cell = (int) place;
+    return running[cell] + (place - cell) * (running[cell + 1] - running[cell]);
+  }
+
+  /**
+   * @param shakePx length of the smear, pixels
+   * @param shakeDegrees its angle, 0 horizontal, clockwise on screen
+   */
+  public static float[] smear(float[] in, int width, int height, double shakePx, double shakeDegrees) {
     int steps = Math.max(2, (int) Math.ceil(shakePx * 2));
     double dx = Math.cos(Math.toRadians(shakeDegrees)) * shakePx;
     double dy = Math.sin(Math.toRadians(shakeDegrees)) * shakePx;

@@ -1,0 +1,150 @@
+package app.istante.core.bench;
+
+import app.istante.core.colour.Lab;
+import app.istante.core.image.Srgb;
+import java.util.Arrays;
+import java.util.function.IntToDoubleFunction;
+
+/**
+ * What is true of the ground of a picture, from its light before noise, by the definitions of the
+ * readings. NaN where no ground is seen.
+ *
+ * @param level 8-bit code of the median luminance, a seam beside the product left out
+ * @param low5 5th percentile of the smallest channel, 8-bit code
+ * @param nearWhite share with all channels at 250 or more
+ * @param castA mean CIELAB a of the ground that is not clipped; NaN where all is
+ * @param castB the same for b
+ * @param falloffStops of the ground's light without the product's shadow, over blocks
+ * @param shadowStops depth at the 95th percentile of the shadow; 0 without one
+ */
+record GroundTruth(
+    double level,
+    double low5,
+    double nearWhite,
+    double castA,
+    double castB,
+    double falloffStops,
+    double shadowStops) {
+  /** Shares of the picture's long side beside product and surroundings that are not counted. */
+  private static final double SEAM_SHARE = 0.005;
+
+  /** Ground this much darker than it would be without the product lies in its shadow. */
+  private static final double SHADOW_STOPS = 0.1;
+
+  /** Light is smooth: grain is averaged over squares, this many across the picture. */
+  private static final int BLOCKS_ACROSS = 25;
+
+  /** A shadow smaller than this share of the product is not called one. */
+  private static final double LEAST_SHADOW = 0.005;
+
+  private static final double CLIPPED = 0.995;
+
+  /**
+   * @param drawn three planes of linear light, 1 is white
+   * @param cover share of each pixel covered by the product
+   * @param surrounding share of each pixel that is neither product nor ground
+   * @param shaded share of its light that the product takes from a pixel of ground
+   */
+  static GroundTruth of(
+      float[][] drawn,
+      int width,
+      float[] cover,
+      float[] surrounding,
+      IntToDoubleFunction shaded) {
+    int size = cover.length;
+    int height = size / width;
+    boolean[] near = near(width, height, cover, surrounding);
+    float[] luminance = new float[size];
+    float[] smallest = new float[size];
+    float[] depths = new float[size];
+    int side = Math.max(1, width / BLOCKS_ACROSS);
+    int columns = (width + side - 1) / side;
+    double[] unshaded = new double[columns * ((height + side - 1) / side)];
+    int[] counted = new int[unshaded.length];
+    int ground = 0;
+    int white = 0;
+    int open = 0;
+    int inShadow = 0;
+    int product = 0;
+    double sumA = 0;
+    double sumB = 0;
+    for (int at = 0; at < size; at++) {
+      product += cover[at] >= 0.5 ? 1 : 0;
+      if (near[at]) {
+        continue;
+      }
+      double r = Math.min(1, Math.max(0, drawn[0][at]));
+      double g = Math.min(1, Math.max(0, drawn[1][at]));
+      double b = Math.min(1, Math.max(0, drawn[2][at]));
+      double y = 0.2126 * r + 0.7152 * g + 0.0722 * b;
+      luminance[ground] = (float) y;
+      smallest[ground] = (float) Math.min(r, Math.min(g, b));
+      white += Srgb.code(smallest[ground]) >= 249.5 ? 1 : 0;
+      ground++;
+      if (Math.max(r, Math.max(g, b)) < CLIPPED) {
+        Lab lab = Lab.ofLinear(r, g, b);
+        sumA += lab.a();
+        sumB += lab.b();
+        open++;
+      }
+      double bare = Math.min(1, y / (1 - Math.min(0.999, shaded.applyAsDouble(at))));
+      double stops = Math.log(bare / Math.max(1e-6, y)) / Math.log(2);
+      if (stops > SHADOW_STOPS) {
+        depths[inShadow++] = (float) stops;
+      }
+      int block = at / width / side * columns + at % width / side;
+      unshaded[block] += bare;
+      counted[block]++;
+    }
+    if (ground == 0) {
+      return new GroundTruth(
+          Double.NaN, Double.NaN, Double.NaN, Double.NaN, Double.NaN, Double.NaN, 0);
+    }
+    Arrays.sort(luminance, 0, ground);
+    Arrays.sort(smallest, 0, ground);
+    Arrays.sort(depths, 0, inShadow);
+    boolean tinted = open > 0.02 * ground;
+    return new GroundTruth(
+        Srgb.code(luminance[ground / 2]),
+        Srgb.code(smallest[(int) (0.05 * (ground - 1))]),
+        (double) white / ground,
+        tinted ? sumA / open : Double.NaN,
+        tinted ? sumB / open : Double.NaN,
+        range(unshaded, counted, side * side / 2),
+        inShadow < LEAST_SHADOW * product ? 0 : depths[(int) (0.95 * (inShadow - 1))]);
+  }
+
+  private static boolean[] near(int width, int height, float[] cover, float[] surrounding) {
+    boolean[] near = new boolean[cover.length];
+    int seam = (int) Math.ceil(SEAM_SHARE * Math.max(width, height));
+    for (int at = 0; at < near.length; at++) {
+      if (cover[at] > 0.02f || surrounding[at] > 0.02f) {
+        mark(near, at, width, height, seam);
+      }
+    }
+    return near;
+  }
+
+  private static void mark(boolean[] near, int at, int width, int height, int reach) {
+    int x0 = at % width;
+    int y0 = at / width;
+    for (int y = Math.max(0, y0 - reach); y <= Math.min(height - 1, y0 + reach); y++) {
+      int from = y * width + Math.max(0, x0 - reach);
+      int to = y * width + Math.min(width - 1, x0 + reach);
+      Arrays.fill(near, from, to + 1, true);
+    }
+  }
+
+  /** Stops from the darkest to the brightest block of ground. */
+  private static double range(double[] sums, int[] counted, int enough) {
+    double low = Double.MAX_VALUE;
+    double high = 0;
+    for (int i = 0; i < sums.length; i++) {
+      if (counted[i] > enough) {
+        low = Math.min(low, sums[i] / counted[i]);
+        high = Math.max(high, sums[i] / counted[i]);
+      }
+    }
+    return high == 0 ? Double.NaN : Math.log(high / low) / Math.log(2);
+  }
+}
