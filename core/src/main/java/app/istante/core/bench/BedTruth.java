@@ -7,6 +7,7 @@ import app.istante.core.set.Projection;
 import app.istante.core.set.StandingSet;
 import app.istante.core.set.Thing;
 import app.istante.core.sim.Developing;
+import app.istante.core.sim.Optics;
 import app.istante.core.sim.Rendering;
 import app.istante.core.sim.Shelf;
 import java.util.Arrays;
@@ -31,6 +32,11 @@ record BedTruth(
     double rollDegrees,
     double noiseSigma,
     double clippedShare) {
+  /** Side of a block of the compression; flat ones span no more than so many codes. */
+  private static final int FLAT_PX = 8;
+
+  private static final int FLAT_CODES = 4;
+
   static final double PIXEL_VARIANCE = 1.0 / 12;
 
   static BedTruth of(
@@ -46,10 +52,10 @@ record BedTruth(
     Product product = Product.of(light.cover(), width, drawn, defocusPx);
     return new BedTruth(
         light.cover(),
-        GroundTruth.of(drawn, width, light.cover(), light.surrounding(), light::shadow),
+        GroundTruth.of(drawn, noisy, light.cover(), light.surrounding(), light::shadow),
         product.box,
         Math.sqrt(
-            exposed.softSigmaPx() * exposed.softSigmaPx()
+            Optics.variance(exposed.softSigmaPx())
                 + PIXEL_VARIANCE
                 + product.sharpest * product.sharpest),
         exposed.shakePx(),
@@ -69,19 +75,39 @@ record BedTruth(
     return Math.toDegrees(Math.atan2(head[0] - foot[0], foot[1] - head[1]));
   }
 
-  /** Difference that the grain makes at mid-tones, mean of the channels. */
+  /**
+   * Difference that the grain makes in flat places at mid-tones, mean of the channels: where there is
+   * an edge, compression makes differences of its own.
+   */
   static double noise(EncodedImage clean, EncodedImage noisy) {
     double sum = 0;
     long count = 0;
-    for (int i = 0; i < clean.rgb().length; i++) {
-      int before = clean.rgb()[i] & 0xFF;
-      if (before >= 70 && before <= 210) {
-        double d = (noisy.rgb()[i] & 0xFF) - before;
-        sum += d * d;
-        count++;
+    for (int y = 0; y + FLAT_PX <= clean.heightPx(); y += FLAT_PX) {
+      for (int x = 0; x + FLAT_PX <= clean.widthPx(); x += FLAT_PX) {
+        if (isFlat(clean, x, y)) {
+          for (int i = 0; i < FLAT_PX * FLAT_PX; i++) {
+            int at = 3 * ((y + i / FLAT_PX) * clean.widthPx() + x + i % FLAT_PX);
+            for (int channel = 0; channel < 3; channel++) {
+              double d = (noisy.rgb()[at + channel] & 0xFF) - (clean.rgb()[at + channel] & 0xFF);
+              sum += d * d;
+            }
+          }
+          count += 3 * FLAT_PX * FLAT_PX;
+        }
       }
     }
-    return count < 2000 ? Double.NaN : Math.sqrt(sum / count);
+    return count < 6000 ? Double.NaN : Math.sqrt(sum / count);
+  }
+
+  private static boolean isFlat(EncodedImage clean, int x, int y) {
+    int low = 255;
+    int high = 0;
+    for (int i = 0; i < FLAT_PX * FLAT_PX; i++) {
+      int at = 3 * ((y + i / FLAT_PX) * clean.widthPx() + x + i % FLAT_PX) + 1;
+      low = Math.min(low, clean.rgb()[at] & 0xFF);
+      high = Math.max(high, clean.rgb()[at] & 0xFF);
+    }
+    return high - low <= FLAT_CODES && low >= 50 && high <= 228;
   }
 
   /** What is true of the product's pixels. */

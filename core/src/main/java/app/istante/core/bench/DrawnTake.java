@@ -15,6 +15,7 @@ import java.awt.geom.Ellipse2D;
 import java.awt.geom.Rectangle2D;
 import java.awt.geom.RoundRectangle2D;
 import java.io.IOException;
+import java.util.Locale;
 import java.util.SplittableRandom;
 
 /**
@@ -65,13 +66,13 @@ record DrawnTake(
   };
 
   private static final double DARKEST_STRIPE = 0.45;
-  private static final double EDGE_PX = 0.45;
+  private static final double EDGE_PX = 0.55;
 
   static DrawnTake drawn(long seed) {
     SplittableRandom lot = new SplittableRandom(7919 * seed);
     DrawnShape shape = DrawnShape.values()[(int) (seed % DrawnShape.values().length)];
     String fault = FAULTS[(int) (seed % FAULTS.length)];
-    int width = 1200 + 200 * lot.nextInt(7);
+    int width = 1200 + 200 * lot.nextInt(5);
     double[] ground = {1, 1, 1};
     double level =
         switch (fault) {
@@ -135,20 +136,24 @@ record DrawnTake(
     EncodedImage still = reader.read(PhotoWriter.jpeg(clean, jpegQuality)).srgb();
     var photo = reader.read(file);
     float[] seen = optics(cover);
+    BedTruth.Product own = BedTruth.Product.of(seen, width, light, new float[seen.length]);
     BedTruth truth =
         new BedTruth(
             seen,
-            GroundTruth.of(light, width, seen, new float[seen.length], at -> shade[at]),
-            BedTruth.Product.of(seen, width, light, new float[seen.length]).box(),
-            Math.sqrt(blurPx * blurPx + EDGE_PX * EDGE_PX + BedTruth.PIXEL_VARIANCE),
+            GroundTruth.of(light, photo.srgb(), seen, new float[seen.length], at -> shade[at]),
+            own.box(),
+            Math.sqrt(blurVariance() + Optics.variance(EDGE_PX) + BedTruth.PIXEL_VARIANCE),
             smearPx,
             smearDegrees,
             shape.upright ? leanDegrees : 0,
             BedTruth.noise(still, photo.srgb()),
-            BedTruth.Product.of(seen, width, light, new float[seen.length]).clipped());
-    String name = "drawn " + shape.name().toLowerCase().replace('_', ' ') + ", " + fault;
+            own.clipped());
     return new Bed.Picture(
-        new Label(name + " " + seed, shape.kind, fault, Label.Group.DRAWN, false), photo, truth);
+        new Label(name(), shape.kind, fault, Label.Group.DRAWN, false), photo, truth);
+  }
+
+  String name() {
+    return "drawn " + shape.name().toLowerCase(Locale.ROOT).replace('_', ' ') + ", " + fault + " " + seed;
   }
 
   /** Light that the thing keeps from each pixel of the ground, 0 to 1: a flat pool at its foot. */
@@ -238,10 +243,19 @@ record DrawnTake(
   private float[] optics(float[] in) {
     float[] plane = Optics.gaussian(in, width, height, EDGE_PX);
     plane =
-        disc && blurPx > 1
+        isDisc()
             ? Optics.disc(plane, width, height, 2 * blurPx)
             : Optics.gaussian(plane, width, height, blurPx);
     return smearPx > 0 ? Optics.smear(plane, width, height, smearPx, smearDegrees) : plane;
+  }
+
+  private double blurVariance() {
+    return isDisc() ? blurPx * blurPx : Optics.variance(blurPx);
+  }
+
+  /** A disc smaller than a few pixels is no disc. */
+  private boolean isDisc() {
+    return disc && blurPx > 1;
   }
 
   private EncodedImage grained(float[][] light, double codes) {

@@ -1,13 +1,15 @@
 package app.istante.core.bench;
 
 import app.istante.core.colour.Lab;
+import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Srgb;
 import java.util.Arrays;
 import java.util.function.IntToDoubleFunction;
 
 /**
- * What is true of the ground of a picture, from its light before noise, by the definitions of the
- * readings. NaN where no ground is seen.
+ * What is true of the ground of a picture, by the definitions of the readings: level, whiteness and
+ * tint from the codes in the file, as a selling place sees them; fall-off and shadow from the light
+ * before noise. NaN where no ground is seen.
  *
  * @param level 8-bit code of the median luminance, a seam beside the product left out
  * @param low5 5th percentile of the smallest channel, 8-bit code
@@ -37,22 +39,25 @@ record GroundTruth(
   /** A shadow smaller than this share of the product is not called one. */
   private static final double LEAST_SHADOW = 0.005;
 
-  private static final double CLIPPED = 0.995;
+  private static final int CLIPPED = 254;
+  private static final int NEAR_WHITE = 250;
 
   /**
    * @param drawn three planes of linear light, 1 is white
+   * @param file the picture as it is delivered
    * @param cover share of each pixel covered by the product
    * @param surrounding share of each pixel that is neither product nor ground
    * @param shaded share of its light that the product takes from a pixel of ground
    */
   static GroundTruth of(
       float[][] drawn,
-      int width,
+      EncodedImage file,
       float[] cover,
       float[] surrounding,
       IntToDoubleFunction shaded) {
     int size = cover.length;
-    int height = size / width;
+    int width = file.widthPx();
+    int height = file.heightPx();
     boolean[] near = near(width, height, cover, surrounding);
     float[] luminance = new float[size];
     float[] smallest = new float[size];
@@ -73,20 +78,20 @@ record GroundTruth(
       if (near[at]) {
         continue;
       }
-      double r = Math.min(1, Math.max(0, drawn[0][at]));
-      double g = Math.min(1, Math.max(0, drawn[1][at]));
-      double b = Math.min(1, Math.max(0, drawn[2][at]));
-      double y = 0.2126 * r + 0.7152 * g + 0.0722 * b;
-      luminance[ground] = (float) y;
-      smallest[ground] = (float) Math.min(r, Math.min(g, b));
-      white += Srgb.code(smallest[ground]) >= 249.5 ? 1 : 0;
-      ground++;
+      int r = file.rgb()[3 * at] & 0xFF;
+      int g = file.rgb()[3 * at + 1] & 0xFF;
+      int b = file.rgb()[3 * at + 2] & 0xFF;
+      luminance[ground] = luminance(Srgb.decode8(r), Srgb.decode8(g), Srgb.decode8(b));
+      int least = Math.min(r, Math.min(g, b));
+      smallest[ground++] = least;
+      white += least >= NEAR_WHITE ? 1 : 0;
       if (Math.max(r, Math.max(g, b)) < CLIPPED) {
-        Lab lab = Lab.ofLinear(r, g, b);
+        Lab lab = Lab.ofSrgb8(r, g, b);
         sumA += lab.a();
         sumB += lab.b();
         open++;
       }
+      double y = luminance(drawn[0][at], drawn[1][at], drawn[2][at]);
       double bare = Math.min(1, y / (1 - Math.min(0.999, shaded.applyAsDouble(at))));
       double stops = Math.log(bare / Math.max(1e-6, y)) / Math.log(2);
       if (stops > SHADOW_STOPS) {
@@ -106,12 +111,21 @@ record GroundTruth(
     boolean tinted = open > 0.02 * ground;
     return new GroundTruth(
         Srgb.code(luminance[ground / 2]),
-        Srgb.code(smallest[(int) (0.05 * (ground - 1))]),
+        smallest[(int) (0.05 * (ground - 1))],
         (double) white / ground,
         tinted ? sumA / open : Double.NaN,
         tinted ? sumB / open : Double.NaN,
         range(unshaded, counted, side * side / 2),
         inShadow < LEAST_SHADOW * product ? 0 : depths[(int) (0.95 * (inShadow - 1))]);
+  }
+
+  /** Of light as it is drawn: between nothing and white. */
+  private static float luminance(double r, double g, double b) {
+    return (float) (0.2126 * drawn(r) + 0.7152 * drawn(g) + 0.0722 * drawn(b));
+  }
+
+  private static double drawn(double light) {
+    return Math.min(1, Math.max(0, light));
   }
 
   private static boolean[] near(int width, int height, float[] cover, float[] surrounding) {

@@ -87,32 +87,55 @@ public final class Planes {
   /** Largest value in a square of side {@code 2 * radius + 1}; a new plane. */
   static float[] largestAround(float[] in, int width, int height, int radius) {
     float[] across = new float[in.length];
+    Rows.forEach(
+        width,
+        height,
+        (from, to) -> {
+          // Windows twice as wide at each step, then one that overlaps: few comparisons a pixel.
+          float[] row = new float[width + 2 * radius];
+          for (int y = from; y < to; y++) {
+            java.util.Arrays.fill(row, 0, radius, -Float.MAX_VALUE);
+            java.util.Arrays.fill(row, radius + width, row.length, -Float.MAX_VALUE);
+            System.arraycopy(in, y * width, row, radius, width);
+            int side = 2 * radius + 1;
+            for (int window = 1; window < side; ) {
+              int step = Math.min(window, side - window);
+              raise(row, 0, row, step, row.length - step);
+              window += step;
+            }
+            System.arraycopy(row, 0, across, y * width, width);
+          }
+        });
     float[] out = new float[in.length];
-    Rows.forEach(
-        width,
-        height,
-        (from, to) -> {
-          for (int y = from; y < to; y++) {
-            System.arraycopy(in, y * width, across, y * width, width);
-            for (int k = 1; k <= radius && k < width; k++) {
-              raise(across, y * width, in, y * width + k, width - k);
-              raise(across, y * width + k, in, y * width, width - k);
-            }
-          }
-        });
-    Rows.forEach(
-        width,
-        height,
-        (from, to) -> {
-          for (int y = from; y < to; y++) {
-            System.arraycopy(across, y * width, out, y * width, width);
-            int last = Math.min(height - 1, y + radius);
-            for (int row = Math.max(0, y - radius); row <= last; row++) {
-              raise(out, y * width, across, row * width, width);
-            }
-          }
-        });
+    Rows.forEach(width, height, (from, to) -> raiseRows(across, out, width, height, radius, from, to));
     return out;
+  }
+
+  /** Largest values over {@code 2 * radius + 1} rows, for a part of the rows. */
+  private static void raiseRows(
+      float[] in, float[] out, int width, int height, int radius, int from, int to) {
+    int top = Math.max(0, from - radius);
+    int rows = Math.min(height, to + radius) - top;
+    float[] part = java.util.Arrays.copyOfRange(in, top * width, (top + rows) * width);
+    int side = 2 * radius + 1;
+    int window = 1;
+    while (window < side) {
+      int step = Math.min(window, side - window);
+      // Past the last row there is nothing to raise with: what is left stands for the frame's edge.
+      raise(part, 0, part, Math.min(step, rows) * width, Math.max(0, rows - step) * width);
+      window += step;
+    }
+    for (int y = from; y < to; y++) {
+      int first = Math.max(0, y - radius) - top;
+      System.arraycopy(part, first * width, out, y * width, width);
+      if (y - radius < 0) {
+        // The window is cut above, so that the one found reaches too far down: it is done anew.
+        java.util.Arrays.fill(out, y * width, (y + 1) * width, -Float.MAX_VALUE);
+        for (int row = 0; row <= Math.min(height - 1, y + radius); row++) {
+          raise(out, y * width, in, row * width, width);
+        }
+      }
+    }
   }
 
   /** Each of {@code count} values of a stretch to at least that of another. */
@@ -126,10 +149,40 @@ public final class Planes {
     }
   }
 
-  /** The value below which {@code share} (0 to 1) of the first {@code count} values lie; sorts. */
+  /**
+   * The value below which {@code share} (0 to 1) of the first {@code count} values lie; reorders
+   * them (Hoare 1961, "Algorithm 65: find").
+   */
   public static float quantile(float[] values, int count, double share) {
-    java.util.Arrays.sort(values, 0, count);
-    return values[(int) Math.min(count - 1L, Math.round(share * (count - 1)))];
+    int wanted = (int) Math.min(count - 1L, Math.round(share * (count - 1)));
+    int low = 0;
+    int high = count - 1;
+    while (low < high) {
+      float pivot = values[(low + high) >>> 1];
+      int i = low;
+      int j = high;
+      while (i <= j) {
+        while (values[i] < pivot) {
+          i++;
+        }
+        while (values[j] > pivot) {
+          j--;
+        }
+        if (i <= j) {
+          float swap = values[i];
+          values[i++] = values[j];
+          values[j--] = swap;
+        }
+      }
+      if (wanted <= j) {
+        high = j;
+      } else if (wanted >= i) {
+        low = i;
+      } else {
+        break;
+      }
+    }
+    return values[wanted];
   }
 
   /** Median of a plane, from every seventh pixel, where another lies within a tolerance of 0. */

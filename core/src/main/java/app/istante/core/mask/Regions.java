@@ -1,6 +1,7 @@
 package app.istante.core.mask;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntPredicate;
 
@@ -58,59 +59,130 @@ public final class Regions {
             || labels[at + width] != id);
   }
 
+  /**
+   * Row by row: stretches of pixels that belong, joined where they touch (Rosenfeld and Pfaltz 1966,
+   * by stretches instead of pixels). Ids follow the first pixel of each region.
+   */
   public static Regions of(int width, int height, IntPredicate belongs) {
-    int[] labels = new int[width * height];
-    int[] queue = new int[width * height];
-    List<Region> found = new ArrayList<>();
-    for (int start = 0; start < labels.length; start++) {
-      if (labels[start] == 0 && belongs.test(start)) {
-        found.add(flood(start, found.size() + 1, width, height, belongs, labels, queue));
+    Stretches all = new Stretches();
+    int above = 0;
+    for (int y = 0; y < height; y++) {
+      int firstHere = all.count;
+      for (int x = 0; x < width; x++) {
+        if (belongs.test(y * width + x)) {
+          int from = x;
+          while (x + 1 < width && belongs.test(y * width + x + 1)) {
+            x++;
+          }
+          all.add(y, from, x);
+        }
       }
+      all.join(above, firstHere);
+      above = firstHere;
     }
-    return new Regions(labels, List.copyOf(found));
+    return all.regions(width, height);
   }
 
-  private static Region flood(
-      int start, int id, int width, int height, IntPredicate belongs, int[] labels, int[] queue) {
-    int head = 0;
-    int tail = 0;
-    queue[tail++] = start;
-    labels[start] = id;
-    int left = width;
-    int top = height;
-    int right = -1;
-    int bottom = -1;
-    int border = 0;
-    double sumX = 0;
-    double sumY = 0;
-    while (head < tail) {
-      int at = queue[head++];
-      int x = at % width;
-      int y = at / width;
-      left = Math.min(left, x);
-      right = Math.max(right, x);
+  /** Runs of pixels in rows, and which hang together. */
+  private static final class Stretches {
+    private int count;
+    private int[] row = new int[256];
+    private int[] from = new int[256];
+    private int[] to = new int[256];
+    private int[] parent = new int[256];
+
+    void add(int y, int first, int last) {
+      if (count == row.length) {
+        row = Arrays.copyOf(row, 2 * count);
+        from = Arrays.copyOf(from, 2 * count);
+        to = Arrays.copyOf(to, 2 * count);
+        parent = Arrays.copyOf(parent, 2 * count);
+      }
+      row[count] = y;
+      from[count] = first;
+      to[count] = last;
+      parent[count] = count;
+      count++;
+    }
+
+    /** Joins the stretches of the row that begins at {@code here} to those of the row above. */
+    void join(int above, int here) {
+      int up = above;
+      for (int one = here; one < count; one++) {
+        while (up < here && to[up] < from[one]) {
+          up++;
+        }
+        for (int other = up; other < here && from[other] <= to[one]; other++) {
+          int a = root(other);
+          int b = root(one);
+          // The earlier one stays the root, so that ids follow the first pixel.
+          parent[Math.max(a, b)] = Math.min(a, b);
+        }
+      }
+    }
+
+    private int root(int at) {
+      int root = at;
+      while (parent[root] != root) {
+        parent[root] = parent[parent[root]];
+        root = parent[root];
+      }
+      return root;
+    }
+
+    Regions regions(int width, int height) {
+      int[] id = new int[count];
+      int regions = 0;
+      for (int i = 0; i < count; i++) {
+        int root = root(i);
+        id[i] = root == i ? ++regions : id[root];
+      }
+      int[] labels = new int[width * height];
+      Tally[] tallies = new Tally[regions];
+      for (int i = 0; i < count; i++) {
+        Arrays.fill(labels, row[i] * width + from[i], row[i] * width + to[i] + 1, id[i]);
+        Tally tally = tallies[id[i] - 1];
+        if (tally == null) {
+          tally = new Tally();
+          tallies[id[i] - 1] = tally;
+        }
+        tally.add(row[i], from[i], to[i], width, height);
+      }
+      List<Region> found = new ArrayList<>(regions);
+      for (int i = 0; i < regions; i++) {
+        found.add(tallies[i].region(i + 1));
+      }
+      return new Regions(labels, List.copyOf(found));
+    }
+  }
+
+  /** What is counted of one region. */
+  private static final class Tally {
+    private int area;
+    private int left = Integer.MAX_VALUE;
+    private int top = Integer.MAX_VALUE;
+    private int right = -1;
+    private int bottom = -1;
+    private int border;
+    private double sumX;
+    private double sumY;
+
+    void add(int y, int from, int to, int width, int height) {
+      int length = to - from + 1;
+      area += length;
+      left = Math.min(left, from);
+      right = Math.max(right, to);
       top = Math.min(top, y);
       bottom = Math.max(bottom, y);
-      sumX += x;
-      sumY += y;
-      if (x == 0 || y == 0 || x == width - 1 || y == height - 1) {
-        border++;
-      }
-      tail = visit(x > 0, at - 1, id, belongs, labels, queue, tail);
-      tail = visit(x < width - 1, at + 1, id, belongs, labels, queue, tail);
-      tail = visit(y > 0, at - width, id, belongs, labels, queue, tail);
-      tail = visit(y < height - 1, at + width, id, belongs, labels, queue, tail);
+      sumX += length * (from + to) / 2.0;
+      sumY += (double) length * y;
+      boolean edgeRow = y == 0 || y == height - 1;
+      int ends = (from == 0 ? 1 : 0) + (to == width - 1 && (width > 1 || from != 0) ? 1 : 0);
+      border += edgeRow ? length : ends;
     }
-    return new Region(id, tail, left, top, right, bottom, sumX, sumY, border);
-  }
 
-  private static int visit(
-      boolean inside, int at, int id, IntPredicate belongs, int[] labels, int[] queue, int tail) {
-    if (inside && labels[at] == 0 && belongs.test(at)) {
-      labels[at] = id;
-      queue[tail] = at;
-      return tail + 1;
+    Region region(int id) {
+      return new Region(id, area, left, top, right, bottom, sumX, sumY, border);
     }
-    return tail;
   }
 }

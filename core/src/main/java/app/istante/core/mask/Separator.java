@@ -80,6 +80,7 @@ public final class Separator {
 
   private final int width;
   private final int height;
+  private final LinearImage image;
   private final boolean[] foreign;
   private final float[][] log;
   private final BackdropModel model;
@@ -93,6 +94,7 @@ public final class Separator {
   private final double colourTolerance;
 
   private Separator(LinearImage image, boolean[] foreign) {
+    this.image = image;
     this.foreign = foreign;
     width = image.width();
     height = image.height();
@@ -214,6 +216,7 @@ public final class Separator {
     byte[] kind = sort(inside);
     int parts = nameForeign(kind);
     float[] alpha = softEdge(kind);
+    matte(kind, alpha);
     int area = 0;
     for (byte k : kind) {
       area += k == Separation.PRODUCT ? 1 : 0;
@@ -422,14 +425,13 @@ public final class Separator {
   /** Splits what is left of the ground into plain ground and shadow. */
   private byte[] sort(boolean[] inside) {
     byte[] kind = new byte[inside.length];
-    double tolerance = model.toleranceStops();
     for (int at = 0; at < kind.length; at++) {
       kind[at] =
           foreign != null && foreign[at]
               ? Separation.FOREIGN
               : inside[at]
                   ? Separation.PRODUCT
-                  : deviation[at] < -tolerance ? Separation.SHADOW : Separation.GROUND;
+                  : open(at);
     }
     return kind;
   }
@@ -500,6 +502,26 @@ public final class Separator {
       }
     }
     return soft;
+  }
+
+  /** Puts the outline where the product covers half a pixel. */
+  private void matte(byte[] kind, float[] alpha) {
+    boolean[] product = new boolean[kind.length];
+    boolean[] other = new boolean[kind.length];
+    for (int at = 0; at < kind.length; at++) {
+      product[at] = kind[at] == Separation.PRODUCT;
+      other[at] = kind[at] == Separation.FOREIGN;
+    }
+    EdgeMatte.refine(image, product, other, Math.log(2) * model.noiseStops, alpha);
+    for (int at = 0; at < kind.length; at++) {
+      if (!other[at] && alpha[at] >= 0.5f != product[at]) {
+        kind[at] = product[at] ? open(at) : Separation.PRODUCT;
+      }
+    }
+  }
+
+  private byte open(int at) {
+    return deviation[at] < -model.toleranceStops() ? Separation.SHADOW : Separation.GROUND;
   }
 
   /** How clearly the outline stands out: contrast across it, against the ground's own noise. */

@@ -18,7 +18,7 @@ import java.awt.geom.Path2D;
  */
 public final class Analysed {
   /** Long side at which shape, light and colour are reasoned about. */
-  private static final int WORKING_PX = 900;
+  private static final int WORKING_PX = 850;
 
   static final CardReference CARD_REFERENCE = CardReference.sinceNovember2014();
 

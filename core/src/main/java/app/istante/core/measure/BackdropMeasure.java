@@ -23,6 +23,9 @@ final class BackdropMeasure {
   /** Blocks along the frame over which grain is averaged. */
   private static final int BLOCKS_ACROSS = 25;
 
+  /** Working pixels beside the product that are neither its own nor plainly ground. */
+  private static final int SEAM_PX = 4;
+
   /** Less deep than this, ground is not called shadow: stops. */
   private static final double SHADOW_STOPS = 0.1;
 
@@ -32,11 +35,13 @@ final class BackdropMeasure {
   private final Analysed picture;
   private final Separation parts;
   private final Notes notes;
+  private final boolean[] beside;
 
   private BackdropMeasure(Analysed picture, Notes notes) {
     this.picture = picture;
     this.parts = picture.separation();
     this.notes = notes;
+    this.beside = beside();
   }
 
   static Readings.Backdrop measure(Analysed picture, CodeCounts counts, Notes notes) {
@@ -182,18 +187,44 @@ final class BackdropMeasure {
     return new double[] {Math.log(high / low) / Math.log(2), degrees};
   }
 
-  /** Luminance of the plain ground in a block; how many pixels. */
+  /**
+   * Luminance of the ground in a block as it would be without the product's shadow, which the smooth
+   * model tells; how many pixels.
+   */
   private int lit(float[] light, int left, int top, int side, float[] out) {
     int count = 0;
     for (int y = top; y < Math.min(parts.height(), top + side); y++) {
       for (int x = left; x < Math.min(parts.width(), left + side); x++) {
         int at = y * parts.width() + x;
-        if (parts.kind()[at] == Separation.GROUND) {
-          out[count++] = Math.min(1, light[at]);
+        if (!beside[at] && parts.isGroundOrShadow(at)) {
+          float seen = Math.min(1, light[at]);
+          out[count++] = parts.kind()[at] == Separation.GROUND ? seen : Math.max(seen, model(at));
         }
       }
     }
     return count;
+  }
+
+  private float model(int at) {
+    double y =
+        0.2126 * parts.groundLinear(0, at)
+            + 0.7152 * parts.groundLinear(1, at)
+            + 0.0722 * parts.groundLinear(2, at);
+    return (float) Math.min(1, y);
+  }
+
+  /** Pixels so near to the product, or to something foreign, that its edge reaches over them. */
+  private boolean[] beside() {
+    float[] other = new float[parts.kind().length];
+    for (int at = 0; at < other.length; at++) {
+      other[at] = parts.isGroundOrShadow(at) && parts.alpha()[at] < 0.02f ? 0 : 1;
+    }
+    float[] near = Planes.boxMean(other, parts.width(), parts.height(), SEAM_PX);
+    boolean[] beside = new boolean[other.length];
+    for (int at = 0; at < near.length; at++) {
+      beside[at] = near[at] > 1e-4f;
+    }
+    return beside;
   }
 
   private Readings.Shadow shadow() {
@@ -210,7 +241,8 @@ final class BackdropMeasure {
         product++;
         productX += at % width;
         productY += at / (double) width;
-      } else if (parts.kind()[at] == Separation.SHADOW
+      } else if (!beside[at]
+          && parts.kind()[at] == Separation.SHADOW
           && parts.deviationStops()[at] < -SHADOW_STOPS) {
         depth[count++] = -parts.deviationStops()[at];
         shadowX += at % width;

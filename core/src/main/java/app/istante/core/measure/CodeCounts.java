@@ -17,6 +17,14 @@ final class CodeCounts {
   /** Steps of linear luminance from 0 to 1. */
   static final int LUMINANCE_STEPS = 4096;
 
+  /** Luminance of each code in each channel, in 1/65536 of those steps: ITU-R BT.709 weights. */
+  private static final int FRACTION_BITS = 16;
+
+  private static final int HALF_STEP = 1 << FRACTION_BITS - 1;
+  private static final int[] OF_RED = weighed(0.2126);
+  private static final int[] OF_GREEN = weighed(0.7152);
+  private static final int[] OF_BLUE = weighed(0.0722);
+
   /** Working pixels left out around the product: neither ground nor product for sure. */
   private static final int SEAM_CELLS = 3;
 
@@ -35,6 +43,15 @@ final class CodeCounts {
     clippedInCell = new int[cells];
   }
 
+  private static int[] weighed(double weight) {
+    int[] table = new int[256];
+    for (int code = 0; code < 256; code++) {
+      double steps = weight * Srgb.decode8(code) * LUMINANCE_STEPS;
+      table[code] = (int) Math.round(steps * (1 << FRACTION_BITS));
+    }
+    return table;
+  }
+
   static CodeCounts of(Analysed picture) {
     byte[] place = placeOfCells(picture.separation());
     CodeCounts total = new CodeCounts(place.length);
@@ -51,6 +68,7 @@ final class CodeCounts {
           }
           total.add(part);
         });
+    total.sum();
     return total;
   }
 
@@ -124,10 +142,7 @@ final class CodeCounts {
           } else {
             int largest = Math.max(r, Math.max(g, b));
             productLargest[largest]++;
-            productPx++;
-            blockedPx += largest <= BLOCKED_CODE ? 1 : 0;
             if (largest >= CLIPPED_CODE) {
-              clippedPx++;
               total.clippedInCell[row * cells + cell]++;
             }
           }
@@ -137,14 +152,8 @@ final class CodeCounts {
   }
 
   private void countGround(int r, int g, int b) {
-    int smallest = Math.min(r, Math.min(g, b));
-    double luminance =
-        0.2126 * Srgb.decode8(r) + 0.7152 * Srgb.decode8(g) + 0.0722 * Srgb.decode8(b);
-    groundLuminance[(int) (luminance * LUMINANCE_STEPS + 0.5)]++;
-    groundSmallest[smallest]++;
-    groundPx++;
-    pureWhitePx += smallest == 255 ? 1 : 0;
-    nearWhitePx += smallest >= NEAR_WHITE_CODE ? 1 : 0;
+    groundLuminance[(OF_RED[r] + OF_GREEN[g] + OF_BLUE[b] + HALF_STEP) >> FRACTION_BITS]++;
+    groundSmallest[Math.min(r, Math.min(g, b))]++;
   }
 
   private synchronized void add(CodeCounts part) {
@@ -155,12 +164,23 @@ final class CodeCounts {
       groundSmallest[i] += part.groundSmallest[i];
       productLargest[i] += part.productLargest[i];
     }
-    groundPx += part.groundPx;
-    pureWhitePx += part.pureWhitePx;
-    nearWhitePx += part.nearWhitePx;
-    productPx += part.productPx;
-    clippedPx += part.clippedPx;
-    blockedPx += part.blockedPx;
+  }
+
+  private void sum() {
+    groundPx = from(groundSmallest, 0);
+    nearWhitePx = from(groundSmallest, NEAR_WHITE_CODE);
+    pureWhitePx = groundSmallest[255];
+    productPx = from(productLargest, 0);
+    clippedPx = from(productLargest, CLIPPED_CODE);
+    blockedPx = productPx - from(productLargest, BLOCKED_CODE + 1);
+  }
+
+  private static long from(long[] histogram, int code) {
+    long sum = 0;
+    for (int i = code; i < histogram.length; i++) {
+      sum += histogram[i];
+    }
+    return sum;
   }
 
   /** The place, in steps and interpolated, below which {@code share} of a histogram lies. */

@@ -1,6 +1,7 @@
 package app.istante.core.measure;
 
 import app.istante.core.image.Srgb;
+import app.istante.core.mask.Planes;
 import app.istante.core.mask.Separation;
 import java.util.Arrays;
 
@@ -34,7 +35,6 @@ final class ExposureMeasure {
     for (float l : lightness) {
       meanL += l / lightness.length;
     }
-    Arrays.sort(lightness);
     double doubt = 0.08 * (1 - picture.separation().confidence());
     notes.band("exposure.clippedShare", 0.006 + doubt + 0.2 * clipped);
     notes.band("exposure.burntShare", 0.006 + doubt + 0.2 * (clipped - specular));
@@ -48,8 +48,8 @@ final class ExposureMeasure {
         headroom,
         Math.max(0, log2(Math.max(1e-6, dark) / Srgb.decode8(2))),
         meanL,
-        (double) lightness[(int) (0.95 * (lightness.length - 1))]
-            - lightness[(int) (0.05 * (lightness.length - 1))],
+        (double) Planes.quantile(lightness, lightness.length, 0.95)
+            - Planes.quantile(lightness, lightness.length, 0.05),
         toWhite,
         clipped - specular > 0.02 ? 0 : headroom);
   }
@@ -75,8 +75,7 @@ final class ExposureMeasure {
     if (count == 0) {
       return null;
     }
-    Arrays.sort(smallest, 0, count);
-    double dark = Math.max(1e-4, smallest[(int) (0.05 * (count - 1))]);
+    double dark = Math.max(1e-4, Planes.quantile(smallest, count, 0.05));
     return Math.max(0, log2(WHITE_ENOUGH / dark));
   }
 

@@ -5,7 +5,6 @@ import app.istante.core.mask.Planes;
 import app.istante.core.mask.Regions;
 import app.istante.core.mask.Separation;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 
@@ -26,6 +25,9 @@ final class GroundDetails {
   /** Working pixels beside the product and the frame's edge where nothing is called a mark. */
   private static final int SEAM = 8;
 
+  /** Nothing that the product's soft edge reaches is a mark. */
+  private static final int EDGE = 2;
+
   private final Analysed picture;
   private final Separation parts;
   private final int width;
@@ -44,6 +46,9 @@ final class GroundDetails {
 
   /** Code of the ground seen through the product; null without holes. */
   Double holesLevel() {
+    if (parts.holes() == 0) {
+      return null;
+    }
     float[] luminance = new float[parts.kind().length];
     Regions inside = Regions.of(width, height, parts::isGroundOrShadow);
     int count = 0;
@@ -53,11 +58,7 @@ final class GroundDetails {
         luminance[count++] = luminance(at);
       }
     }
-    if (parts.holes() == 0 || count == 0) {
-      return null;
-    }
-    Arrays.sort(luminance, 0, count);
-    return Srgb.code(luminance[count / 2]);
+    return count == 0 ? null : (Double) Srgb.code(Planes.quantile(luminance, count, 0.5));
   }
 
   private float luminance(int at) {
@@ -126,12 +127,13 @@ final class GroundDetails {
       other[at] = parts.kind()[at] == Separation.GROUND ? 0 : 1;
     }
     float[] near = Planes.boxMean(other, width, height, SEAM / 2);
+    float[] covered = Planes.boxMean(parts.alpha(), width, height, EDGE);
     boolean[] plain = new boolean[other.length];
     for (int y = SEAM; y < height - SEAM; y++) {
       for (int x = SEAM; x < width - SEAM; x++) {
         int at = y * width + x;
         // A speck is shadow to the separation: alone it does not count as another thing.
-        plain[at] = near[at] < 0.5f && parts.isGroundOrShadow(at);
+        plain[at] = near[at] < 0.5f && covered[at] < 1e-3f && parts.isGroundOrShadow(at);
       }
     }
     return plain;

@@ -5,89 +5,171 @@ import app.istante.core.mask.Separation;
 import java.util.Arrays;
 
 /**
- * Grain in 8-bit codes, from flat fields at mid-tones: Immerkaer (1996), "Fast noise variance
- * estimation", equation 3, on each channel; the median field counts.
+ * Grain in 8-bit codes, from flat fields at mid-tones: what is left of each channel when the plane
+ * that fits a field best is taken away. Fields of the ground count where there are enough of them;
+ * else the flattest of the product's, so that texture is not taken for grain. All the grain counts,
+ * not only its finest part, which compression takes away first.
  */
 final class Noise {
-  private static final int FIELD_PX = 18;
+  private static final int FIELD_PX = 16;
   private static final int MIN_FIELDS = 8;
+  private static final int ENOUGH_FIELDS = 40;
+  private static final int MOST_FIELDS = 1600;
   private static final int DARKEST_CODE = 50;
-  private static final int BRIGHTEST_CODE = 225;
+  /** Where no channel is clipped, grain in codes hardly depends on the level. */
+  private static final int BRIGHTEST_CODE = 246;
+
+  /** A field that spans more codes holds an edge. */
+  private static final int MOST_SPAN = 90;
+
+  private static final int CLIPPED_CODE = 254;
+
+  /** Paper has some texture, products have more: of the fields in order, those that count. */
+  private static final double[] GROUND_RANKS = {0.1, 0.8};
+
+  private static final double[] PRODUCT_RANKS = {0.05, 0.4};
+
+  /** Grain is this much coarser than white grain at most; more is texture. */
+  private static final double COARSER_GRAIN = 1.35;
+
+  /** The same where compression has taken the finest grain away. */
+  private static final double COMPRESSED_GRAIN = 2.5;
+
+  private static final int LIGHT_COMPRESSION = 94;
 
   private Noise() {}
 
   /** Standard deviation, codes, mean of the three channels; null where no flat field is seen. */
   static Double measure(Analysed picture, Notes notes) {
     EncodedImage srgb = picture.srgb();
-    Separation parts = picture.separation();
-    int factor = picture.linear().factor();
+    Integer quality = picture.photo().facts().jpegQuality();
+    double coarser =
+        quality == null || quality >= LIGHT_COMPRESSION ? COARSER_GRAIN : COMPRESSED_GRAIN;
     int columns = srgb.widthPx() / FIELD_PX;
     int rows = srgb.heightPx() / FIELD_PX;
-    int step = Math.max(1, (int) Math.sqrt(columns * (double) rows / 1200));
-    double[] sigmas = new double[(columns / step + 1) * (rows / step + 1)];
-    int count = 0;
+    int step = Math.max(1, (int) Math.sqrt(columns * (double) rows / MOST_FIELDS));
+    double[] ground = new double[(columns / step + 1) * (rows / step + 1)];
+    double[] product = new double[ground.length];
+    int onGround = 0;
+    int onProduct = 0;
     for (int j = 0; j < rows; j += step) {
       for (int i = 0; i < columns; i += step) {
-        int x = i * FIELD_PX;
-        int y = j * FIELD_PX;
-        int cell =
-            Math.min((y + FIELD_PX / 2) / factor, parts.height() - 1) * parts.width()
-                + Math.min((x + FIELD_PX / 2) / factor, parts.width() - 1);
-        if (parts.kind()[cell] == Separation.GROUND || parts.kind()[cell] == Separation.PRODUCT) {
-          double sigma = field(srgb, x, y);
-          if (sigma >= 0) {
-            sigmas[count++] = sigma;
-          }
+        byte kind = kind(picture, i * FIELD_PX, j * FIELD_PX);
+        double sigma =
+            kind == 0
+                ? -1
+                : field(srgb, i * FIELD_PX, j * FIELD_PX, kind == Separation.PRODUCT ? coarser : Double.MAX_VALUE);
+        if (sigma >= 0 && kind == Separation.GROUND) {
+          ground[onGround++] = sigma;
+        } else if (sigma >= 0 && kind == Separation.PRODUCT) {
+          product[onProduct++] = sigma;
         }
       }
     }
+    boolean plain = onGround >= ENOUGH_FIELDS;
+    double[] sigmas = plain ? ground : product;
+    int count = plain ? onGround : onProduct;
     if (count < MIN_FIELDS) {
       notes.cantTell("sharpness.noiseSigma", "No flat mid-tone area to see grain in.");
       return null;
     }
     Arrays.sort(sigmas, 0, count);
-    double sigma = sigmas[count / 3];
-    notes.band("sharpness.noiseSigma", 0.25 * sigma + 0.3);
+    double sigma = mean(sigmas, count, plain ? GROUND_RANKS : PRODUCT_RANKS);
+    notes.band("sharpness.noiseSigma", (plain ? 0.15 : 0.35) * sigma + 0.3);
     return sigma;
   }
 
+  /** Root mean square of the sorted values between two ranks. */
+  private static double mean(double[] sorted, int count, double[] ranks) {
+    int from = (int) (ranks[0] * (count - 1));
+    int to = (int) (ranks[1] * (count - 1));
+    double sum = 0;
+    for (int i = from; i <= to; i++) {
+      sum += sorted[i] * sorted[i];
+    }
+    return Math.sqrt(sum / (to - from + 1));
+  }
+
+  /** What all four corners of a field lie on; 0 where they differ. */
+  private static byte kind(Analysed picture, int x, int y) {
+    Separation parts = picture.separation();
+    int factor = picture.linear().factor();
+    byte kind = 0;
+    for (int corner = 0; corner < 4; corner++) {
+      int u = Math.min((x + corner % 2 * (FIELD_PX - 1)) / factor, parts.width() - 1);
+      int v = Math.min((y + corner / 2 * (FIELD_PX - 1)) / factor, parts.height() - 1);
+      byte here = parts.kind()[v * parts.width() + u];
+      if (corner > 0 && here != kind) {
+        return 0;
+      }
+      kind = here;
+    }
+    return kind;
+  }
+
   /** Sigma of one field, or -1 where it is too dark, too bright or not flat. */
-  private static double field(EncodedImage srgb, int x0, int y0) {
-    double total = 0;
+  private static double field(EncodedImage srgb, int x0, int y0, double coarser) {
     int width = srgb.widthPx();
     byte[] rgb = srgb.rgb();
+    double middle = (FIELD_PX - 1) / 2.0;
+    int n = FIELD_PX * FIELD_PX;
+    double spread = n * (n - 1) / 12.0;
+    double total = 0;
     for (int channel = 0; channel < 3; channel++) {
-      long absolute = 0;
       long sum = 0;
+      long squares = 0;
+      double alongX = 0;
+      double alongY = 0;
       int low = 255;
       int high = 0;
-      for (int y = y0 + 1; y < y0 + FIELD_PX - 1; y++) {
-        for (int x = x0 + 1; x < x0 + FIELD_PX - 1; x++) {
-          int at = 3 * (y * width + x) + channel;
-          int up = at - 3 * width;
-          int down = at + 3 * width;
-          int laplace =
-              code(rgb, up - 3)
-                  + code(rgb, up + 3)
-                  + code(rgb, down - 3)
-                  + code(rgb, down + 3)
-                  - 2 * (code(rgb, up) + code(rgb, down) + code(rgb, at - 3) + code(rgb, at + 3))
-                  + 4 * code(rgb, at);
-          absolute += Math.abs(laplace);
-          int here = code(rgb, at);
-          sum += here;
+      for (int y = 0; y < FIELD_PX; y++) {
+        int at = 3 * ((y0 + y) * width + x0) + channel;
+        int row = 0;
+        for (int x = 0; x < FIELD_PX; x++, at += 3) {
+          int here = rgb[at] & 0xFF;
+          row += here;
+          squares += (long) here * here;
+          alongX += (x - middle) * here;
           low = Math.min(low, here);
           high = Math.max(high, here);
         }
+        sum += row;
+        alongY += (y - middle) * row;
       }
-      int n = (FIELD_PX - 2) * (FIELD_PX - 2);
       double mean = (double) sum / n;
-      if (mean < DARKEST_CODE || mean > BRIGHTEST_CODE || high - low > 90) {
+      if (mean < DARKEST_CODE || mean > BRIGHTEST_CODE || high >= CLIPPED_CODE || high - low > MOST_SPAN) {
         return -1;
       }
-      total += Math.sqrt(Math.PI / 2) * absolute / (6.0 * n);
+      double rest =
+          squares - n * mean * mean - (alongX * alongX + alongY * alongY) / spread;
+      double sigma = Math.sqrt(Math.max(0, rest / (n - 3)));
+      total +=
+          coarser == Double.MAX_VALUE
+              ? sigma
+              : Math.min(sigma, coarser * finest(rgb, x0, y0, width, channel));
     }
     return total / 3;
+  }
+
+  /** Immerkaer (1996), "Fast noise variance estimation", equation 3: blind to slopes and edges. */
+  private static double finest(byte[] rgb, int x0, int y0, int width, int channel) {
+    long absolute = 0;
+    for (int y = y0 + 1; y < y0 + FIELD_PX - 1; y++) {
+      for (int x = x0 + 1; x < x0 + FIELD_PX - 1; x++) {
+        int at = 3 * (y * width + x) + channel;
+        int up = at - 3 * width;
+        int down = at + 3 * width;
+        int laplace =
+            code(rgb, up - 3)
+                + code(rgb, up + 3)
+                + code(rgb, down - 3)
+                + code(rgb, down + 3)
+                - 2 * (code(rgb, up) + code(rgb, down) + code(rgb, at - 3) + code(rgb, at + 3))
+                + 4 * code(rgb, at);
+        absolute += Math.abs(laplace);
+      }
+    }
+    return Math.sqrt(Math.PI / 2) * absolute / (6.0 * (FIELD_PX - 2) * (FIELD_PX - 2));
   }
 
   private static int code(byte[] rgb, int at) {

@@ -28,7 +28,7 @@ final class SharpnessMeasure {
   private static final int ENOUGH_EDGES = 20;
 
   /** Rank of the edge that stands for the sharpest zone: lower ones are chance. */
-  private static final double SHARPEST_SHARE = 0.25;
+  private static final double SHARPEST_SHARE = 0.35;
 
   /** exp(-2 pi² sigma² f²) = 1/2 solved for f times sigma. */
   private static final double MTF50_TIMES_SIGMA = Math.sqrt(Math.log(2) / 2) / Math.PI;
@@ -59,7 +59,7 @@ final class SharpnessMeasure {
     double[] sigmas = told.stream().mapToDouble(Edge::sigmaPx).sorted().toArray();
     double sharpest = sigmas[(int) (SHARPEST_SHARE * (sigmas.length - 1))];
     double median = sigmas[sigmas.length / 2];
-    double spread = sigmas[(int) (0.35 * (sigmas.length - 1))] - sigmas[0];
+    double spread = sharpest - sigmas[0];
     double band = 0.2 + 0.1 * sharpest + 1.5 * spread / Math.sqrt(sigmas.length);
     notes.band("sharpness.blurSigmaPx", band);
     notes.band("sharpness.medianBlurSigmaPx", 2 * band);

@@ -11,36 +11,64 @@ import java.util.List;
  */
 final class SmearFit {
   private static final int BINS = 12;
-  private static final int FEWEST_EDGES = 3;
-  private static final int FEWEST_BINS = 4;
+  private static final int FEWEST_EDGES = 2;
+  private static final int FEWEST_BINS = 3;
 
   /** Below this length a smear can't be told from a lens that draws unevenly, pixels. */
   private static final double SHORTEST_PX = 4;
 
+  /** Shorter smears have to be surer: soft parts of a product look like them. */
+  private static final double LONG_PX = 8;
+
+  private static final double LIKELY = 0.6;
+  private static final double SURE = 0.8;
   private static final double ACROSS_DEGREES = 20;
   private static final int FEWEST_ACROSS = 6;
   private static final double SMEARED_SHARE = 0.55;
 
+  private static final int ROUNDS = 8;
+
+  /**
+   * Edges in two directions across each other leave it open which way a smear leans: determinant of
+   * the directions' moments, 1/4 where they are spread evenly.
+   */
+  private static final double LEAST_SPREAD = 0.01;
+
+  /**
+   * The Gaussian step that fits an evenly smeared edge best is this much wider than the smear's own
+   * sigma, by fitting one to a ramp.
+   */
+  private static final double FITTED_WIDER = 1.12;
+
   private SmearFit() {}
 
-  /** Null where no smear is seen. */
+  /** Null where no smear is seen, or where the edges run in too few directions to tell. */
   static Readings.Motion of(List<SharpnessMeasure.Edge> edges) {
+    int[] inBin = new int[BINS];
+    for (SharpnessMeasure.Edge edge : edges) {
+      inBin[bin(edge)]++;
+    }
     List<double[]> points = new ArrayList<>();
-    for (int bin = 0; bin < BINS; bin++) {
-      int which = bin;
-      double[] sigmas =
-          edges.stream()
-              .filter(edge -> (int) (edge.normalDegrees() * BINS / 180) % BINS == which)
-              .mapToDouble(SharpnessMeasure.Edge::sigmaPx)
-              .sorted()
-              .toArray();
-      if (sigmas.length >= FEWEST_EDGES) {
-        double sigma = sigmas[(int) (0.3 * (sigmas.length - 1))];
-        points.add(new double[] {(bin + 0.5) * 180.0 / BINS, sigma * sigma});
+    int bins = 0;
+    for (int count : inBin) {
+      bins += count >= FEWEST_EDGES ? 1 : 0;
+    }
+    for (SharpnessMeasure.Edge edge : edges) {
+      int together = inBin[bin(edge)];
+      if (together >= FEWEST_EDGES) {
+        // Every direction counts alike, however many edges run in it.
+        points.add(
+            new double[] {
+              Math.toRadians(2 * edge.normalDegrees()), edge.sigmaPx() * edge.sigmaPx(), 1.0 / together
+            });
       }
     }
-    Readings.Motion motion = points.size() < FEWEST_BINS ? null : fit(points);
+    Readings.Motion motion = bins < FEWEST_BINS ? null : fit(points);
     return motion == null || !allSmeared(edges, motion) ? null : motion;
+  }
+
+  private static int bin(SharpnessMeasure.Edge edge) {
+    return (int) (edge.normalDegrees() * BINS / 180) % BINS;
   }
 
   /** A smear spares no edge across it: knitting and soft edges of some parts are none. */
@@ -59,43 +87,52 @@ final class SmearFit {
         && across[across.length / 8] > SMEARED_SHARE * motion.lengthPx() / Math.sqrt(12);
   }
 
-  /** variance = a + b cos 2 theta + c sin 2 theta, by the normal equations. */
+  /**
+   * variance = a + b cos 2 theta + c sin 2 theta, by the normal equations, reweighted towards the
+   * least sum of absolute misfits: some edges are softer than the lens made them.
+   */
   private static Readings.Motion fit(List<double[]> points) {
-    double[][] m = new double[3][4];
-    for (double[] point : points) {
-      double twice = Math.toRadians(2 * point[0]);
-      double[] g = {1, Math.cos(twice), Math.sin(twice)};
-      for (int i = 0; i < 3; i++) {
-        for (int j = 0; j < 3; j++) {
-          m[i][j] += g[i] * g[j];
+    double[] misfits = new double[points.size()];
+    double a = 0;
+    double b = 0;
+    double c = 0;
+    for (int round = 0; round < ROUNDS; round++) {
+      double[][] m = new double[3][4];
+      double[] scaled = misfits.clone();
+      Arrays.sort(scaled);
+      double scale = Math.max(0.1, scaled[scaled.length / 2]);
+      for (int n = 0; n < misfits.length; n++) {
+        double[] point = points.get(n);
+        double weight = point[2] / (1 + misfits[n] / scale);
+        double[] g = {1, Math.cos(point[0]), Math.sin(point[0])};
+        for (int i = 0; i < 3; i++) {
+          for (int j = 0; j < 3; j++) {
+            m[i][j] += weight * g[i] * g[j];
+          }
+          m[i][3] += weight * g[i] * point[1];
         }
-        m[i][3] += g[i] * point[1];
+      }
+      double whole = determinant(m, -1);
+      if (whole < LEAST_SPREAD * m[0][0] * m[0][0] * m[0][0]) {
+        return null;
+      }
+      a = determinant(m, 0) / whole;
+      b = determinant(m, 1) / whole;
+      c = determinant(m, 2) / whole;
+      for (int n = 0; n < misfits.length; n++) {
+        double[] point = points.get(n);
+        misfits[n] = Math.abs(point[1] - a - b * Math.cos(point[0]) - c * Math.sin(point[0]));
       }
     }
-    double whole = determinant(m, -1);
-    if (Math.abs(whole) < 1e-6) {
-      return null;
-    }
-    double a = determinant(m, 0) / whole;
-    double b = determinant(m, 1) / whole;
-    double c = determinant(m, 2) / whole;
-    double swing = Math.hypot(b, c);
-    double still = Math.max(0.1, a - swing);
-    double lengthPx = Math.sqrt(12 * 2 * swing);
-    double[] misfits =
-        points.stream()
-            .mapToDouble(
-                p -> {
-                  double twice = Math.toRadians(2 * p[0]);
-                  return Math.abs(p[1] - a - b * Math.cos(twice) - c * Math.sin(twice));
-                })
-            .toArray();
     Arrays.sort(misfits);
     double misfit = misfits[misfits.length / 2];
+    double swing = Math.hypot(b, c);
+    double still = Math.max(0.1, a - swing);
+    double lengthPx = Math.sqrt(12 * 2 * swing) / FITTED_WIDER;
     double contrast = 2 * swing / still;
     double confidence =
         Math.max(0, Math.min(1, contrast / 4)) * Math.max(0, 1 - misfit / Math.max(0.1, swing));
-    if (lengthPx < SHORTEST_PX || confidence < 0.6) {
+    if (lengthPx < SHORTEST_PX || confidence < (lengthPx < LONG_PX ? SURE : LIKELY)) {
       return null;
     }
     double degrees = (Math.toDegrees(0.5 * Math.atan2(c, b)) + 180) % 180;

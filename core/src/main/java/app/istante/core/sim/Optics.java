@@ -11,15 +11,8 @@ public final class Optics {
     if (sigma <= 0) {
       return in;
     }
-    int radius = (int) Math.ceil(4 * sigma);
-    float[] kernel = new float[2 * radius + 1];
-    double sum = 0;
-    for (int k = -radius; k <= radius; k++) {
-      sum += Math.exp(-k * k / (2 * sigma * sigma));
-    }
-    for (int k = -radius; k <= radius; k++) {
-      kernel[k + radius] = (float) (Math.exp(-k * k / (2 * sigma * sigma)) / sum);
-    }
+    float[] kernel = kernel(sigma);
+    int radius = kernel.length / 2;
     float[] across = new float[in.length];
     float[] out = new float[in.length];
     for (int y = 0; y < height; y++) {
@@ -41,6 +34,33 @@ public final class Optics {
       }
     }
     return out;
+  }
+
+  private static float[] kernel(double sigma) {
+    int radius = (int) Math.ceil(4 * sigma);
+    float[] kernel = new float[2 * radius + 1];
+    double sum = 0;
+    for (int k = -radius; k <= radius; k++) {
+      sum += Math.exp(-k * k / (2 * sigma * sigma));
+    }
+    for (int k = -radius; k <= radius; k++) {
+      kernel[k + radius] = (float) (Math.exp(-k * k / (2 * sigma * sigma)) / sum);
+    }
+    return kernel;
+  }
+
+  /** What {@link #gaussian} really does: narrow kernels sampled at pixels spread less than sigma². */
+  public static double variance(double sigma) {
+    if (sigma <= 0) {
+      return 0;
+    }
+    float[] kernel = kernel(sigma);
+    int radius = kernel.length / 2;
+    double variance = 0;
+    for (int k = -radius; k <= radius; k++) {
+      variance += k * k * kernel[k + radius];
+    }
+    return variance;
   }
 
   /** A disc of even light, as an opened lens draws a point out of focus; area-weighted rim. */

@@ -1,0 +1,211 @@
+package app.istante.core.bench;
+
+import app.istante.core.image.EncodedImage;
+import app.istante.core.image.Limits;
+import app.istante.core.image.PhotoReader;
+import app.istante.core.image.PhotoWriter;
+import app.istante.core.image.UnreadablePhotoException;
+import app.istante.core.measure.Measurement;
+import com.sun.management.OperatingSystemMXBean;
+import java.io.IOException;
+import java.lang.management.ManagementFactory;
+import java.lang.management.MemoryPoolMXBean;
+import java.lang.management.MemoryType;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.IntStream;
+
+/**
+ * What a check costs: processor time at 12 and 24 megapixels, both cores against one, the heap at its
+ * fullest and after a thousand photos. Prints figures, judges nothing; the comparison with a C
+ * library on the same files is run beside it by {@code ./istante bench speed}.
+ */
+public final class SpeedBench {
+  private static final int ROUNDS = 9;
+  private static final int WARM_UP = 6;
+  private static final int BATCH = 12;
+  private static final int MANY = 1000;
+  private static final double MB = 1024 * 1024;
+
+  private static final OperatingSystemMXBean SYSTEM =
+      (OperatingSystemMXBean) ManagementFactory.getOperatingSystemMXBean();
+
+  private SpeedBench() {}
+
+  /** What is done: a file's name and its bytes. */
+  private record Picture(String name, byte[] file) {}
+
+  /**
+   * @param args folder for the pictures; then "make" to only make them, or "flat" to check a
+   *     thousand small photos and look at the heap
+   */
+  public static void main(String[] args) throws IOException, UnreadablePhotoException {
+    Path folder = Files.createDirectories(Path.of(args[0]));
+    String what = args.length > 1 ? args[1] : "";
+    Picture twelve = picture(folder, "12mp.jpg", 4000, 3000);
+    Picture twentyFour = picture(folder, "24mp.jpg", 6000, 4000);
+    if (what.equals("flat")) {
+      flat();
+    } else if (!what.equals("make")) {
+      cost(twelve, twentyFour);
+      batch(twelve);
+      fullest(twentyFour);
+    }
+  }
+
+  /** A drawn take, blown up with fine texture, so that the file is as full as a camera's. */
+  private static Picture picture(Path folder, String name, int width, int height)
+      throws IOException, UnreadablePhotoException {
+    Path kept = folder.resolve(name);
+    if (!Files.exists(kept)) {
+      EncodedImage small = DrawnTake.drawn(1).picture().photo().srgb();
+      byte[] rgb = new byte[3 * width * height];
+      java.util.SplittableRandom grain = new java.util.SplittableRandom(5);
+      for (int y = 0; y < height; y++) {
+        int v = y * small.heightPx() / height;
+        for (int x = 0; x < width; x++) {
+          int from = 3 * (v * small.widthPx() + x * small.widthPx() / width);
+          int noise = (int) Math.round(2 * grain.nextGaussian());
+          for (int channel = 0; channel < 3; channel++) {
+            int code = (small.rgb()[from + channel] & 0xFF) + noise;
+            rgb[3 * (y * width + x) + channel] = (byte) Math.max(0, Math.min(255, code));
+          }
+        }
+      }
+      Files.write(kept, PhotoWriter.jpeg(new EncodedImage(width, height, rgb), 0.92));
+    }
+    return new Picture(name, Files.readAllBytes(kept));
+  }
+
+  private static void check(Picture picture) {
+    try {
+      Measurement.measure(new PhotoReader(Limits.STANDARD).read(picture.file));
+    } catch (UnreadablePhotoException e) {
+      throw new IllegalStateException("the bench's own picture can be read", e);
+    }
+  }
+
+  private static void decode(Picture picture) {
+    try {
+      new PhotoReader(Limits.STANDARD).read(picture.file);
+    } catch (UnreadablePhotoException e) {
+      throw new IllegalStateException("the bench's own picture can be read", e);
+    }
+  }
+
+  private static void cost(Picture twelve, Picture twentyFour) {
+    for (int round = 0; round < WARM_UP; round++) {
+      check(twelve);
+      check(twentyFour);
+    }
+    double[] reading = new double[ROUNDS];
+    double[] small = new double[ROUNDS];
+    double[] large = new double[ROUNDS];
+    for (int round = 0; round < ROUNDS; round++) {
+      reading[round] = processor(() -> decode(twelve));
+      small[round] = processor(() -> check(twelve));
+      large[round] = processor(() -> check(twentyFour));
+    }
+    print("reading a 12-megapixel JPEG upright, processor seconds", median(reading));
+    print("its whole check, processor seconds", median(small));
+    print("the check of 24 megapixels, times that", median(large) / median(small));
+  }
+
+  private static double processor(Runnable work) {
+    long before = SYSTEM.getProcessCpuTime();
+    work.run();
+    return (SYSTEM.getProcessCpuTime() - before) / 1e9;
+  }
+
+  /** Photos a second with two at a time against one thread alone. */
+  private static void batch(Picture picture) {
+    double[] gains = new double[3];
+    for (int round = 0; round < gains.length; round++) {
+      long start = System.nanoTime();
+      alone(() -> IntStream.range(0, BATCH / 2).forEach(i -> check(picture)));
+      double one = (System.nanoTime() - start) / 1e9 / (BATCH / 2);
+      start = System.nanoTime();
+      Thread[] two = new Thread[2];
+      for (int t = 0; t < two.length; t++) {
+        two[t] = new Thread(() -> IntStream.range(0, BATCH / 2).forEach(i -> check(picture)));
+        two[t].start();
+      }
+      join(two);
+      gains[round] = one / ((System.nanoTime() - start) / 1e9 / BATCH);
+    }
+    print("photos a second, two at a time against one at a time", median(gains));
+  }
+
+  private static void alone(Runnable work) {
+    Thread thread = new Thread(work);
+    thread.start();
+    join(thread);
+  }
+
+  private static void join(Thread... threads) {
+    for (Thread thread : threads) {
+      try {
+        thread.join();
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+      }
+    }
+  }
+
+  private static void fullest(Picture picture) {
+    System.gc();
+    for (MemoryPoolMXBean pool : heap()) {
+      pool.resetPeakUsage();
+    }
+    Thread[] two = new Thread[2];
+    for (int t = 0; t < two.length; t++) {
+      two[t] = new Thread(() -> IntStream.range(0, 3).forEach(i -> check(picture)));
+      two[t].start();
+    }
+    join(two);
+    double peak = heap().stream().mapToDouble(pool -> pool.getPeakUsage().getUsed() / MB).sum();
+    print("heap at its fullest, garbage included, with two checks of 24 megapixels at once, MB", peak);
+    print("heap allowed, MB", Runtime.getRuntime().maxMemory() / MB);
+  }
+
+  private static List<MemoryPoolMXBean> heap() {
+    return ManagementFactory.getMemoryPoolMXBeans().stream()
+        .filter(pool -> pool.getType() == MemoryType.HEAP)
+        .toList();
+  }
+
+  /** Heap in use after collecting, and threads, every hundred of a thousand photos. */
+  private static void flat() throws IOException, UnreadablePhotoException {
+    List<Picture> pictures = new ArrayList<>();
+    for (long lot = 1; lot <= 5; lot++) {
+      byte[] file = PhotoWriter.jpeg(DrawnTake.drawn(lot).picture().photo().srgb(), 0.9);
+      pictures.add(new Picture("drawn " + lot, file));
+    }
+    List<String> used = new ArrayList<>();
+    for (int i = 1; i <= MANY; i++) {
+      check(pictures.get(i % pictures.size()));
+      if (i % 100 == 0) {
+        System.gc();
+        Runtime now = Runtime.getRuntime();
+        used.add(
+            String.format(Locale.ROOT, "%.1f", (now.totalMemory() - now.freeMemory()) / MB));
+      }
+    }
+    System.out.println("MB in use after each hundred of 1,000 photos: " + String.join(", ", used));
+    System.out.println("threads at the end: " + Thread.activeCount());
+  }
+
+  private static double median(double[] values) {
+    double[] sorted = values.clone();
+    Arrays.sort(sorted);
+    return sorted[sorted.length / 2];
+  }
+
+  private static void print(String what, double figure) {
+    System.out.printf(Locale.ROOT, "%-75s %.2f%n", what, figure);
+  }
+}
