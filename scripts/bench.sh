@@ -10,6 +10,21 @@ case "${1:-}" in
       "${XDG_CACHE_HOME:-$HOME/.cache}/istante/bed" "$page" "${2:-}"
     ;;
   remedies) run_core app.istante.core.bench.RemedyBench ;;
+  speed)
+    # One after the other on the same files; pairs of runs matter, not single ones.
+    need_python_imaging
+    pictures="${XDG_CACHE_HOME:-$HOME/.cache}/istante/speed"
+    build_core_if_stale
+    class=app.istante.core.bench.SpeedBench
+    path="$HERE/core/target/istante-core.jar:$HERE/core/target/lib/*"
+    measure() { java -Xmx512m -XX:+UseParallelGC -Djava.awt.headless=true -cp "$path" "$class" "$pictures" "$@"; }
+    measure make
+    /usr/bin/python3 "$HERE/scripts/decode_and_convert.py" "$pictures/12mp.jpg"
+    measure
+    /usr/bin/python3 "$HERE/scripts/decode_and_convert.py" "$pictures/12mp.jpg"
+    measure flat
+    exit 0
+    ;;
   render) run_core app.istante.core.sim.RenderBench ;;
   *) usage >&2; exit 2 ;;
 esac

@@ -24,6 +24,10 @@ need_packages() {
 
 need_mariadb() { need_packages mariadbd mariadb-server; need_packages curl curl; }
 need_chromium() { need_packages chromium chromium; }
+# Only the speed bench compares with it; a module has no program to look for.
+need_python_imaging() {
+  /usr/bin/python3 -c 'from PIL import ImageCms' 2>/dev/null || need_packages python3-imaging-module python3 python3-pil
+}
 need_builders() {
   need_packages javac default-jdk-headless
   need_packages mvn maven

@@ -36,11 +36,17 @@ public final class Accuracy {
   private static final int CARDS = 60;
   private static final int DRAWN = 60;
 
+  /** Each fifth picture is measured again with its file changed. */
+  private static final int STEADY_EVERY = 5;
+
   private final Map<String, Figure> figures = new LinkedHashMap<>();
   private final Map<Label.Kind, List<Double>> overlaps = new LinkedHashMap<>();
   private final List<String> poorOutlines = new ArrayList<>();
   private final List<String> falseCards = new ArrayList<>();
+  private final Verdicts verdicts = new Verdicts();
+  private final Steadiness steadiness = new Steadiness();
   private final WorstPage page;
+  private int looked;
 
   private Accuracy(WorstPage page) {
     this.page = page;
@@ -86,6 +92,8 @@ public final class Accuracy {
     }
     sources.parallelStream().forEach(accuracy::look);
     accuracy.print();
+    accuracy.verdicts.print();
+    accuracy.steadiness.print();
     accuracy.cards();
   }
 
@@ -98,7 +106,10 @@ public final class Accuracy {
     try {
       Bed.Picture picture = source.picture();
       Analysed analysed = Analysed.of(picture.photo());
-      count(picture, analysed, Measurement.measure(analysed));
+      Readings readings = Measurement.measure(analysed);
+      if (count(picture, analysed, readings) % STEADY_EVERY == 0) {
+        steadiness.add(picture, readings);
+      }
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     } catch (UnreadablePhotoException e) {
@@ -106,7 +117,8 @@ public final class Accuracy {
     }
   }
 
-  private synchronized void count(Bed.Picture picture, Analysed analysed, Readings r)
+  /** Which picture of the run it was. */
+  private synchronized int count(Bed.Picture picture, Analysed analysed, Readings r)
       throws IOException {
     Label label = picture.label();
     BedTruth truth = picture.truth();
@@ -127,7 +139,8 @@ public final class Accuracy {
     }
     Readings.Backdrop ground = r.backdrop();
     if (ground != null && !Double.isNaN(truth.ground().level())) {
-      figure("level").add(label, truth.ground().level(), ground.level(), bands.get("backdrop.level"));
+      figure("level")
+          .add(label, truth.ground().level(), ground.level(), bands.get("backdrop.level"));
       figure("low5").add(label, truth.ground().low5(), ground.low5(), bands.get("backdrop.low5"));
       figure("nearWhiteShare")
           .add(
@@ -136,8 +149,10 @@ public final class Accuracy {
               ground.nearWhiteShare(),
               bands.get("backdrop.nearWhiteShare"));
       if (ground.castA() != null && !Double.isNaN(truth.ground().castA())) {
-        figure("castA").add(label, truth.ground().castA(), ground.castA(), bands.get("backdrop.castA"));
-        figure("castB").add(label, truth.ground().castB(), ground.castB(), bands.get("backdrop.castB"));
+        figure("castA")
+            .add(label, truth.ground().castA(), ground.castA(), bands.get("backdrop.castA"));
+        figure("castB")
+            .add(label, truth.ground().castB(), ground.castB(), bands.get("backdrop.castB"));
       }
       if (ground.falloffStops() != null) {
         figure("falloffStops")
@@ -149,7 +164,8 @@ public final class Accuracy {
       }
       double shadow = ground.shadow() == null ? 0 : ground.shadow().depthStops();
       figure("shadowStops")
-          .add(label, truth.ground().shadowStops(), shadow, bands.get("backdrop.shadow.depthStops"));
+          .add(
+              label, truth.ground().shadowStops(), shadow, bands.get("backdrop.shadow.depthStops"));
     }
     if (r.product().found() && !doubted) {
       box(label, truth, r, picture.photo().facts());
@@ -177,6 +193,8 @@ public final class Accuracy {
       falseCards.add(label.name());
     }
     page.keep(picture, analysed);
+    verdicts.add(picture, r);
+    return looked++;
   }
 
   /** Drawn cards, whose colours are known exactly: how many are found, how well they are read. */
@@ -233,8 +251,8 @@ public final class Accuracy {
     if (truth.shakePx() == 0) {
       // Sharper than a pixel can tell is sharp.
       if (truth.blurSigmaPx() >= LEAST_BLUR) {
-      figure("blurSigmaPx")
-          .add(label, truth.blurSigmaPx(), s.blurSigmaPx(), bands.get("sharpness.blurSigmaPx"));
+        figure("blurSigmaPx")
+            .add(label, truth.blurSigmaPx(), s.blurSigmaPx(), bands.get("sharpness.blurSigmaPx"));
       }
     } else if (s.motion() != null) {
       figure("motionPx")

@@ -55,7 +55,11 @@ final class Bed {
         };
     String name =
         String.format(
-            Locale.ROOT, "%s-%08x-%d.light", scene.label().fileName(), set.toString().hashCode(), passes);
+            Locale.ROOT,
+            "%s-%08x-%d.light",
+            scene.label().fileName(),
+            set.toString().hashCode(),
+            passes);
     Path kept = folder.resolve(name);
     if (Files.exists(kept)) {
       return Rendering.read(kept);

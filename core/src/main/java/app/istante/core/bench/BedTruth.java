@@ -76,8 +76,8 @@ record BedTruth(
   }
 
   /**
-   * Difference that the grain makes in flat places at mid-tones, mean of the channels: where there is
-   * an edge, compression makes differences of its own.
+   * Difference that the grain makes in flat places at mid-tones, mean of the channels: where there
+   * is an edge, compression makes differences of its own.
    */
   static double noise(EncodedImage clean, EncodedImage noisy) {
     double sum = 0;

@@ -153,7 +153,12 @@ record DrawnTake(
   }
 
   String name() {
-    return "drawn " + shape.name().toLowerCase(Locale.ROOT).replace('_', ' ') + ", " + fault + " " + seed;
+    return "drawn "
+        + shape.name().toLowerCase(Locale.ROOT).replace('_', ' ')
+        + ", "
+        + fault
+        + " "
+        + seed;
   }
 
   /** Light that the thing keeps from each pixel of the ground, 0 to 1: a flat pool at its foot. */

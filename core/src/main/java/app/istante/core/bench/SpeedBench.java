@@ -20,8 +20,8 @@ import java.util.Locale;
 import java.util.stream.IntStream;
 
 /**
- * What a check costs: processor time at 12 and 24 megapixels, both cores against one, the heap at its
- * fullest and after a thousand photos. Prints figures, judges nothing; the comparison with a C
+ * What a check costs: processor time at 12 and 24 megapixels, both cores against one, the heap at
+ * its fullest and after a thousand photos. Prints figures, judges nothing; the comparison with a C
  * library on the same files is run beside it by {@code ./istante bench speed}.
  */
 public final class SpeedBench {
@@ -168,7 +168,9 @@ public final class SpeedBench {
     }
     join(two);
     double peak = heap().stream().mapToDouble(pool -> pool.getPeakUsage().getUsed() / MB).sum();
-    print("heap at its fullest, garbage included, with two checks of 24 megapixels at once, MB", peak);
+    print(
+        "heap at its fullest, garbage included, with two checks of 24 megapixels at once, MB",
+        peak);
     print("heap allowed, MB", Runtime.getRuntime().maxMemory() / MB);
   }
 
@@ -191,8 +193,7 @@ public final class SpeedBench {
       if (i % 100 == 0) {
         System.gc();
         Runtime now = Runtime.getRuntime();
-        used.add(
-            String.format(Locale.ROOT, "%.1f", (now.totalMemory() - now.freeMemory()) / MB));
+        used.add(String.format(Locale.ROOT, "%.1f", (now.totalMemory() - now.freeMemory()) / MB));
       }
     }
     System.out.println("MB in use after each hundred of 1,000 photos: " + String.join(", ", used));

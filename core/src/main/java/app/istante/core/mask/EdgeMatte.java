@@ -8,12 +8,14 @@ import java.util.List;
 
 /**
  * The share of each pixel along the outline that the product covers: the pixel lies on the line, in
- * linear light, from the ground just outside to the product just inside, and how far along it is the
- * share (the compositing equation of Porter and Duff 1984, solved by least squares over the
+ * linear light, from the ground just outside to the product just inside, and how far along it is
+ * the share (the compositing equation of Porter and Duff 1984, solved by least squares over the
  * channels). Where the two hardly differ, nothing is said.
  */
 final class EdgeMatte {
-  /** Half the width of the band along the outline, working pixels: for sharp edges, for soft ones. */
+  /**
+   * Half the width of the band along the outline, working pixels: for sharp edges, for soft ones.
+   */
   private static final int NARROWEST = 2;
 
   private static final int WIDEST = 9;
@@ -199,7 +201,9 @@ final class EdgeMatte {
     return sum;
   }
 
-  /** For thin things, which have no inside: the pixel of the product near by that is least ground. */
+  /**
+   * For thin things, which have no inside: the pixel of the product near by that is least ground.
+   */
   private double[] mostUnlike(int x, int y, double[] ground) {
     double[] best = null;
     double most = 0;

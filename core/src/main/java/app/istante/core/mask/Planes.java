@@ -107,7 +107,8 @@ public final class Planes {
           }
         });
     float[] out = new float[in.length];
-    Rows.forEach(width, height, (from, to) -> raiseRows(across, out, width, height, radius, from, to));
+    Rows.forEach(
+        width, height, (from, to) -> raiseRows(across, out, width, height, radius, from, to));
     return out;
   }
 

@@ -60,8 +60,8 @@ public final class Regions {
   }
 
   /**
-   * Row by row: stretches of pixels that belong, joined where they touch (Rosenfeld and Pfaltz 1966,
-   * by stretches instead of pixels). Ids follow the first pixel of each region.
+   * Row by row: stretches of pixels that belong, joined where they touch (Rosenfeld and Pfaltz
+   * 1966, by stretches instead of pixels). Ids follow the first pixel of each region.
    */
   public static Regions of(int width, int height, IntPredicate belongs) {
     Stretches all = new Stretches();

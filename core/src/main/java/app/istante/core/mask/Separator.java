@@ -429,9 +429,7 @@ public final class Separator {
       kind[at] =
           foreign != null && foreign[at]
               ? Separation.FOREIGN
-              : inside[at]
-                  ? Separation.PRODUCT
-                  : open(at);
+              : inside[at] ? Separation.PRODUCT : open(at);
     }
     return kind;
   }

@@ -23,6 +23,9 @@ final class BackdropMeasure {
   /** Blocks along the frame over which grain is averaged. */
   private static final int BLOCKS_ACROSS = 25;
 
+  /** Ground with this share of shadow about it may lie in the shadow's skirts. */
+  private static final double SKIRT_SHARE = 0.05;
+
   /** Working pixels beside the product that are neither its own nor plainly ground. */
   private static final int SEAM_PX = 4;
 
@@ -162,9 +165,10 @@ final class BackdropMeasure {
     List<double[]> blocks = new ArrayList<>();
     float[] light = picture.linear().luminance();
     float[] sample = new float[side * side];
+    boolean[] shaded = shaded(side / 2);
     for (int top = 0; top < parts.height(); top += side) {
       for (int left = 0; left < parts.width(); left += side) {
-        int count = lit(light, left, top, side, sample);
+        int count = lit(light, shaded, left, top, side, sample);
         if (count > side * side / 2) {
           double y = Math.max(1e-4, Planes.quantile(sample, count, 0.5));
           low = Math.min(low, y);
@@ -188,21 +192,35 @@ final class BackdropMeasure {
   }
 
   /**
-   * Luminance of the ground in a block as it would be without the product's shadow, which the smooth
-   * model tells; how many pixels.
+   * Luminance of the ground in a block as it would be without the product's shadow and its skirts,
+   * which the smooth model tells; how many pixels.
    */
-  private int lit(float[] light, int left, int top, int side, float[] out) {
+  private int lit(float[] light, boolean[] shaded, int left, int top, int side, float[] out) {
     int count = 0;
     for (int y = top; y < Math.min(parts.height(), top + side); y++) {
       for (int x = left; x < Math.min(parts.width(), left + side); x++) {
         int at = y * parts.width() + x;
         if (!beside[at] && parts.isGroundOrShadow(at)) {
           float seen = Math.min(1, light[at]);
-          out[count++] = parts.kind()[at] == Separation.GROUND ? seen : Math.max(seen, model(at));
+          out[count++] = shaded[at] ? Math.max(seen, model(at)) : seen;
         }
       }
     }
     return count;
+  }
+
+  /** Where shadow lies, or so much of it near by that its skirts may reach. */
+  private boolean[] shaded(int reach) {
+    float[] shadow = new float[parts.kind().length];
+    for (int at = 0; at < shadow.length; at++) {
+      shadow[at] = parts.kind()[at] == Separation.SHADOW ? 1 : 0;
+    }
+    float[] near = Planes.boxMean(shadow, parts.width(), parts.height(), reach);
+    boolean[] shaded = new boolean[shadow.length];
+    for (int at = 0; at < near.length; at++) {
+      shaded[at] = shadow[at] > 0 || near[at] > SKIRT_SHARE;
+    }
+    return shaded;
   }
 
   private float model(int at) {

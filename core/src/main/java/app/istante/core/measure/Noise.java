@@ -16,6 +16,7 @@ final class Noise {
   private static final int ENOUGH_FIELDS = 40;
   private static final int MOST_FIELDS = 1600;
   private static final int DARKEST_CODE = 50;
+
   /** Where no channel is clipped, grain in codes hardly depends on the level. */
   private static final int BRIGHTEST_CODE = 246;
 
@@ -58,7 +59,11 @@ final class Noise {
         double sigma =
             kind == 0
                 ? -1
-                : field(srgb, i * FIELD_PX, j * FIELD_PX, kind == Separation.PRODUCT ? coarser : Double.MAX_VALUE);
+                : field(
+                    srgb,
+                    i * FIELD_PX,
+                    j * FIELD_PX,
+                    kind == Separation.PRODUCT ? coarser : Double.MAX_VALUE);
         if (sigma >= 0 && kind == Separation.GROUND) {
           ground[onGround++] = sigma;
         } else if (sigma >= 0 && kind == Separation.PRODUCT) {
@@ -137,11 +142,13 @@ final class Noise {
         alongY += (y - middle) * row;
       }
       double mean = (double) sum / n;
-      if (mean < DARKEST_CODE || mean > BRIGHTEST_CODE || high >= CLIPPED_CODE || high - low > MOST_SPAN) {
+      if (mean < DARKEST_CODE
+          || mean > BRIGHTEST_CODE
+          || high >= CLIPPED_CODE
+          || high - low > MOST_SPAN) {
         return -1;
       }
-      double rest =
-          squares - n * mean * mean - (alongX * alongX + alongY * alongY) / spread;
+      double rest = squares - n * mean * mean - (alongX * alongX + alongY * alongY) / spread;
       double sigma = Math.sqrt(Math.max(0, rest / (n - 3)));
       total +=
           coarser == Double.MAX_VALUE

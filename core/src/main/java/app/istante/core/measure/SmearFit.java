@@ -59,7 +59,9 @@ final class SmearFit {
         // Every direction counts alike, however many edges run in it.
         points.add(
             new double[] {
-              Math.toRadians(2 * edge.normalDegrees()), edge.sigmaPx() * edge.sigmaPx(), 1.0 / together
+              Math.toRadians(2 * edge.normalDegrees()),
+              edge.sigmaPx() * edge.sigmaPx(),
+              1.0 / together
             });
       }
     }

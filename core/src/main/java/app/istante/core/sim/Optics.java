@@ -49,7 +49,9 @@ public final class Optics {
     return kernel;
   }
 
-  /** What {@link #gaussian} really does: narrow kernels sampled at pixels spread less than sigma². */
+  /**
+   * What {@link #gaussian} really does: narrow kernels sampled at pixels spread less than sigma².
+   */
   public static double variance(double sigma) {
     if (sigma <= 0) {
       return 0;
@@ -105,7 +107,8 @@ public final class Optics {
    * @param shakePx length of the smear, pixels
    * @param shakeDegrees its angle, 0 horizontal, clockwise on screen
    */
-  public static float[] smear(float[] in, int width, int height, double shakePx, double shakeDegrees) {
+  public static float[] smear(
+      float[] in, int width, int height, double shakePx, double shakeDegrees) {
     int steps = Math.max(2, (int) Math.ceil(shakePx * 2));
     double dx = Math.cos(Math.toRadians(shakeDegrees)) * shakePx;
     double dy = Math.sin(Math.toRadians(shakeDegrees)) * shakePx;

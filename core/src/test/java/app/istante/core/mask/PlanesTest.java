@@ -2,8 +2,10 @@ package app.istante.core.mask;
 
 import static org.testng.Assert.assertEquals;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
+import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 public class PlanesTest {
@@ -110,5 +112,49 @@ public class PlanesTest {
     }
     assertEquals(left, 8 * 4);
     assertEquals(bottom, 20 * 4);
+  }
+
+  @DataProvider
+  Object[][] sizes() {
+    return new Object[][] {{23, 17, 2}, {8, 40, 3}, {40, 5, 4}, {3, 3, 5}, {1, 9, 1}, {64, 64, 0}};
+  }
+
+  @Test(dataProvider = "sizes")
+  public void largestAroundAgreesWithLookingAtEach(int width, int height, int radius) {
+    Random random = new Random(width);
+    float[] in = new float[width * height];
+    for (int i = 0; i < in.length; i++) {
+      in[i] = random.nextFloat() - 0.7f;
+    }
+    float[] fast = Planes.largestAround(in, width, height, radius);
+    for (int y = 0; y < height; y++) {
+      for (int x = 0; x < width; x++) {
+        float most = -9;
+        for (int v = Math.max(0, y - radius); v <= Math.min(height - 1, y + radius); v++) {
+          for (int u = Math.max(0, x - radius); u <= Math.min(width - 1, x + radius); u++) {
+            most = Math.max(most, in[v * width + u]);
+          }
+        }
+        assertEquals(fast[y * width + x], most, "at " + x + ", " + y);
+      }
+    }
+  }
+
+  @Test
+  public void quantilesAgreeWithSorting() {
+    Random random = new Random(11);
+    for (int round = 0; round < 200; round++) {
+      int count = 1 + random.nextInt(300);
+      float[] values = new float[count + 3];
+      for (int i = 0; i < values.length; i++) {
+        // Few values, so that many are equal.
+        values[i] = round % 2 == 0 ? random.nextInt(7) : random.nextFloat();
+      }
+      float[] sorted = Arrays.copyOf(values, count);
+      Arrays.sort(sorted);
+      double share = random.nextDouble();
+      float expected = sorted[(int) Math.round(share * (count - 1))];
+      assertEquals(Planes.quantile(values, count, share), expected);
+    }
   }
 }

@@ -4,6 +4,9 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertNull;
 import static org.testng.Assert.assertTrue;
 
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.List;
 import java.util.Random;
 import org.testng.annotations.Test;
 
@@ -83,5 +86,63 @@ public class RegionsTest {
     assertEquals(x[1], 7 / 11.0, 1e-8);
     assertNull(Cholesky.solve(new double[][] {{-1}}, new double[] {1}));
     assertNull(Cholesky.solve(new double[][] {{1, 0}, {2, 1}}, new double[] {1, 1}));
+  }
+
+  /** Labels by flooding from each pixel in turn: slow, and independent of rows. */
+  private static int[] flooded(boolean[] plane, int width) {
+    int[] labels = new int[plane.length];
+    int regions = 0;
+    for (int start = 0; start < plane.length; start++) {
+      if (plane[start] && labels[start] == 0) {
+        Deque<Integer> open = new ArrayDeque<>(List.of(start));
+        labels[start] = ++regions;
+        while (!open.isEmpty()) {
+          int at = open.poll();
+          for (int step : new int[] {1, -1, width, -width}) {
+            int to = at + step;
+            boolean wraps = Math.abs(step) == 1 && to / width != at / width;
+            if (to >= 0 && to < plane.length && !wraps && plane[to] && labels[to] == 0) {
+              labels[to] = regions;
+              open.add(to);
+            }
+          }
+        }
+      }
+    }
+    return labels;
+  }
+
+  @Test
+  public void anyPatternIsTakenApartAsFloodingDoes() {
+    Random random = new Random(3);
+    for (int round = 0; round < 60; round++) {
+      int width = 2 + random.nextInt(40);
+      int height = 1 + random.nextInt(40);
+      double filled = random.nextDouble();
+      boolean[] plane = new boolean[width * height];
+      for (int at = 0; at < plane.length; at++) {
+        plane[at] = random.nextDouble() < filled;
+      }
+      Regions regions = Regions.of(width, height, at -> plane[at]);
+      int[] expected = flooded(plane, width);
+      assertEquals(regions.labels(), expected, width + " x " + height);
+      for (Regions.Region region : regions.all()) {
+        int area = 0;
+        int border = 0;
+        double sumX = 0;
+        for (int at = 0; at < plane.length; at++) {
+          if (expected[at] == region.id()) {
+            int x = at % width;
+            int y = at / width;
+            area++;
+            sumX += x;
+            border += x == 0 || y == 0 || x == width - 1 || y == height - 1 ? 1 : 0;
+          }
+        }
+        assertEquals(region.areaPx(), area);
+        assertEquals(region.borderPx(), border);
+        assertEquals(region.sumX(), sumX, 1e-6);
+      }
+    }
   }
 }

@@ -1,0 +1,130 @@
+package app.istante.core.bench;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertNotNull;
+import static org.testng.Assert.assertTrue;
+
+import app.istante.core.measure.Analysed;
+import app.istante.core.measure.Measurement;
+import app.istante.core.measure.Readings;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentMap;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/**
+ * The targets of the measuring core on a few drawn takes, whose truth is put in: a fast part of
+ * what {@code ./istante bench accuracy} prints.
+ */
+public class DrawnTakesTest {
+  private static final ConcurrentMap<Long, Looked> LOOKED = new ConcurrentHashMap<>();
+
+  /** A take, what is true of it and what was measured. */
+  private record Looked(DrawnTake take, BedTruth truth, Readings readings, double overlap) {}
+
+  private static Looked looked(long lot) {
+    return LOOKED.computeIfAbsent(lot, DrawnTakesTest::look);
+  }
+
+  private static Looked look(long lot) {
+    try {
+      DrawnTake take = DrawnTake.drawn(lot);
+      Bed.Picture picture = take.picture();
+      Analysed analysed = Analysed.of(picture.photo());
+      Readings readings = Measurement.measure(analysed);
+      return new Looked(
+          take, picture.truth(), readings, Accuracy.overlap(analysed, picture.truth()));
+    } catch (Exception e) {
+      throw new IllegalStateException("lot " + lot, e);
+    }
+  }
+
+  @DataProvider
+  Object[][] lots() {
+    // A frame, a cup with its handle, a shoe, a board, a bottle, a box: with six faults.
+    return new Object[][] {{5L}, {41L}, {13L}, {68L}, {30L}, {52L}};
+  }
+
+  @Test(dataProvider = "lots")
+  public void theOutlineIsTheThings(long lot) {
+    Looked l = looked(lot);
+    assertTrue(l.overlap > 0.95, l.take.name() + ": " + l.overlap);
+    Readings.BoxPx box = l.readings.product().boxPx();
+    double near = 0.004 * l.take.width();
+    assertEquals(box.x(), l.truth.box()[0], near, l.take.name());
+    assertEquals(box.y(), l.truth.box()[1], near, l.take.name());
+    assertEquals(box.x() + box.width(), l.truth.box()[2], near, l.take.name());
+    assertEquals(box.y() + box.height(), l.truth.box()[3], near, l.take.name());
+  }
+
+  @Test
+  public void outlinesTogetherAreNearerStill() {
+    double sum = 0;
+    for (Object[] lot : lots()) {
+      sum += looked((Long) lot[0]).overlap;
+    }
+    assertTrue(sum / lots().length >= 0.98, "mean " + sum / lots().length);
+  }
+
+  @Test(dataProvider = "lots")
+  public void theGroundIsAsItWasDrawn(long lot) {
+    Looked l = looked(lot);
+    Readings.Backdrop ground = l.readings.backdrop();
+    GroundTruth truth = l.truth.ground();
+    assertEquals(ground.level(), truth.level(), 1, l.take.name());
+    assertEquals(ground.low5(), truth.low5(), 1.5, l.take.name());
+    assertEquals(ground.nearWhiteShare(), truth.nearWhite(), 0.02, l.take.name());
+    assertEquals(ground.falloffStops(), truth.falloffStops(), 0.05, l.take.name());
+    if (!Double.isNaN(truth.castA())) {
+      assertEquals(ground.castA(), truth.castA(), 0.5, l.take.name());
+      assertEquals(ground.castB(), truth.castB(), 0.5, l.take.name());
+    }
+    double shadow = ground.shadow() == null ? 0 : ground.shadow().depthStops();
+    assertEquals(shadow, truth.shadowStops(), 0.1, l.take.name());
+  }
+
+  @DataProvider
+  Object[][] leaning() {
+    return new Object[][] {{30L}, {52L}, {68L}, {5L}};
+  }
+
+  @Test(dataProvider = "leaning")
+  public void theLeanIsTheLean(long lot) {
+    Looked l = looked(lot);
+    assertTrue(l.readings.product().rollConfidence() > 0.6, l.take.name());
+    assertEquals(l.readings.product().rollDegrees(), l.truth.rollDegrees(), 0.3, l.take.name());
+  }
+
+  @DataProvider
+  Object[][] blurred() {
+    return new Object[][] {{37L}, {46L}, {1L}};
+  }
+
+  @Test(dataProvider = "blurred")
+  public void theBlurIsTheBlurThatWasPutIn(long lot) {
+    Looked l = looked(lot);
+    double sigma = l.readings.sharpness().blurSigmaPx();
+    assertEquals(sigma, l.truth.blurSigmaPx(), 0.1 * l.truth.blurSigmaPx(), l.take.name());
+    assertTrue(l.readings.sharpness().motion() == null, "defocus is no shake: " + l.take.name());
+  }
+
+  @DataProvider
+  Object[][] shaken() {
+    return new Object[][] {{29L}, {56L}, {11L}};
+  }
+
+  @Test(dataProvider = "shaken")
+  public void theShakeHasItsLengthAndDirection(long lot) {
+    Looked l = looked(lot);
+    Readings.Motion motion = l.readings.sharpness().motion();
+    assertNotNull(motion, l.take.name());
+    assertEquals(motion.lengthPx(), l.take.smearPx(), 0.15 * l.take.smearPx(), l.take.name());
+    double off = Math.abs(motion.angleDegrees() - l.take.smearDegrees()) % 180;
+    assertTrue(Math.min(off, 180 - off) < 5, l.take.name() + ": " + motion);
+  }
+
+  @Test
+  public void thereIsOneNameForEachTake() {
+    assertEquals(DrawnTake.drawn(5).name(), "drawn frame, tinted 5");
+  }
+}
