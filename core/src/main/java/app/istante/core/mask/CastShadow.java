@@ -92,7 +92,7 @@ final class CastShadow {
       boolean low = region.centreY() > top + LOW * (bottom - top);
       boolean lying = region.right() - region.left() > LYING * (region.bottom() - region.top());
       boolean atRim = open[region.id()] > OPEN_RIM_SHARE * rim[region.id()];
-      if (size && low && lying && atRim) {
+      if (size && low && lying && atRim && !goesOnFromAbove(region)) {
         shadow[region.id()] = true;
         taken += region.areaPx();
       }
@@ -101,6 +101,26 @@ final class CastShadow {
       remove(smooth.labels(), shadow);
     }
     takeTongues((int) (top + FOOT * (bottom - top)));
+  }
+
+  /**
+   * A band of the product's own, dark and grey, ends on both sides where the product above it ends;
+   * what is thrown on the table sticks out on one side at least.
+   */
+  private boolean goesOnFromAbove(Regions.Region region) {
+    int above = region.top() - RIM_PX;
+    if (above < 0) {
+      return false;
+    }
+    int left = width;
+    int right = -1;
+    for (int x = 0; x < width; x++) {
+      if (inside[above * width + x]) {
+        left = Math.min(left, x);
+        right = x;
+      }
+    }
+    return Math.abs(region.left() - left) <= RIM_PX && Math.abs(right - region.right()) <= RIM_PX;
   }
 
   /** Thin, dim tongues at the foot: the dark of the contact, running out along the table. */

@@ -55,21 +55,6 @@ public final class Separator {
   private static final double LEAST_STEEP_STOPS_PER_PIXEL = 0.04;
   private static final double MOST_STEEP_STOPS_PER_PIXEL = 0.13;
 
-  /** Round a hole, within this many working pixels, the product differs from the ground by this. */
-  private static final int RIM_PX = 4;
-
-  private static final double RIM_STOPS = 0.45;
-  private static final double CLEAR_RIM_SHARE = 0.9;
-  private static final int SMALLEST_HOLE_PX = 80;
-
-  /** Ground is even: its deviations within a hole spread no more than this many tolerances. */
-  private static final double HOLE_SPREAD = 2;
-
-  /** A large hole's mean and spread are no more than this share of the tolerance. */
-  private static final double EXACT_SHARE = 0.6;
-
-  private static final int LARGE_HOLE_PX = 120;
-
   /** What the cut pays for parting two pixels that look the same, and at the clearest edge. */
   private static final float JOIN_STRENGTH = 3f;
 
@@ -212,7 +197,9 @@ public final class Separator {
     CastShadow.takeOff(
         inside, deviation, colour, edge, model.toleranceStops(), colourTolerance, width, height);
     dropSpecks(inside);
-    int holes = openHoles(inside);
+    int holes =
+        Holes.open(
+            inside, deviation, colour, model.toleranceStops(), colourTolerance, width, height);
     byte[] kind = sort(inside);
     int parts = nameForeign(kind);
     float[] alpha = softEdge(kind);
@@ -334,90 +321,6 @@ public final class Separator {
           && gaps.all().get(id - 1).borderPx() == 0
           && gaps.all().get(id - 1).areaPx() < smallest) {
         inside[at] = true;
-      }
-    }
-  }
-
-  /**
-   * Ground seen through handles and rings does not hang together with the border. An island inside
-   * the product is opened where it looks like the ground and something that plainly differs from it
-   * lies all round; a highlight that happens to be as bright as the ground fades out instead.
-   */
-  private int openHoles(boolean[] inside) {
-    double tolerance = model.toleranceStops();
-    Regions islands =
-        Regions.of(
-            width,
-            height,
-            at ->
-                inside[at]
-                    && deviation[at] > -5 * tolerance
-                    && deviation[at] < 1.2 * tolerance
-                    && colour[at] < 1.2 * colourTolerance);
-    int product = Bits.count(inside);
-    float[] differs = new float[inside.length];
-    for (int at = 0; at < differs.length; at++) {
-      differs[at] = inside[at] ? Math.abs(deviation[at]) + colour[at] : 0;
-    }
-    float[] near = Planes.largestAround(differs, width, height, RIM_PX);
-    double[] sum = new double[islands.all().size() + 1];
-    double[] squares = new double[sum.length];
-    for (int at = 0; at < inside.length; at++) {
-      int id = islands.labels()[at];
-      sum[id] += deviation[at];
-      squares[id] += deviation[at] * deviation[at];
-    }
-    int opened = 0;
-    for (Regions.Region island : islands.all()) {
-      double mean = sum[island.id()] / island.areaPx();
-      double spread = Math.sqrt(Math.max(0, squares[island.id()] / island.areaPx() - mean * mean));
-      if (spread > HOLE_SPREAD * tolerance + 0.2 * Math.abs(mean)) {
-        continue;
-      }
-      // Most of what lies inside the outline is seldom ground, save in frames, rings and necklaces:
-      // then it is exactly as the ground should be.
-      boolean exact = spread < EXACT_SHARE * tolerance && Math.abs(mean) < EXACT_SHARE * tolerance;
-      boolean rightSize =
-          island.areaPx() >= SMALLEST_HOLE_PX && (island.areaPx() < 0.5 * product || exact);
-      if (rightSize && island.borderPx() == 0 && clearAllRound(island, islands, near)) {
-        opened += island.areaPx() > SMALLEST_PART_SHARE * width * height ? 1 : 0;
-        open(island, islands.labels(), inside);
-      }
-    }
-    return opened;
-  }
-
-  private boolean clearAllRound(Regions.Region island, Regions islands, float[] near) {
-    double clear = Math.max(RIM_STOPS, 6 * model.toleranceStops());
-    int rim = 0;
-    int sharp = 0;
-    for (int y = island.top(); y <= island.bottom(); y++) {
-      for (int x = island.left(); x <= island.right(); x++) {
-        int at = y * width + x;
-        boolean onRim = islands.labels()[at] == island.id() && islands.onRim(at, width);
-        if (onRim) {
-          rim++;
-          sharp += near[at] > clear ? 1 : 0;
-        }
-      }
-    }
-    return sharp >= CLEAR_RIM_SHARE * rim;
-  }
-
-  /** The island, and the rim around it out to the middle of its edge. */
-  private void open(Regions.Region island, int[] labels, boolean[] inside) {
-    int rim = island.areaPx() > LARGE_HOLE_PX ? 2 : 0;
-    for (int y = island.top(); y <= island.bottom(); y++) {
-      for (int x = island.left(); x <= island.right(); x++) {
-        if (labels[y * width + x] == island.id()) {
-          for (int v = Math.max(0, y - rim); v <= Math.min(height - 1, y + rim); v++) {
-            for (int u = Math.max(0, x - rim); u <= Math.min(width - 1, x + rim); u++) {
-              int at = v * width + u;
-              inside[at] &= Math.abs(deviation[at]) + colour[at] > RIM_STOPS;
-            }
-          }
-          inside[y * width + x] = false;
-        }
       }
     }
   }

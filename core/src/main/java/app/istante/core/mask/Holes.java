@@ -1,0 +1,149 @@
+package app.istante.core.mask;
+
+/** Ground seen through handles, rings and frames: it lies inside the outline and is no product. */
+final class Holes {
+  /** Round a hole, within this many working pixels, the product differs from the ground by this. */
+  private static final int RIM_PX = 4;
+
+  private static final double RIM_STOPS = 0.45;
+
+  private static final double CLEAR_RIM_SHARE = 0.9;
+
+  private static final int SMALLEST_PX = 80;
+
+  /** Ground is even: its deviations within a hole spread no more than this many tolerances. */
+  private static final double MOST_SPREAD = 2;
+
+  /** A large hole's mean and spread are no more than this share of the tolerance. */
+  private static final double EXACT_SHARE = 0.6;
+
+  private static final int LARGE_PX = 120;
+
+  /** Holes smaller than this share of the frame are opened and not counted. */
+  private static final double COUNTED_SHARE = 0.0004;
+
+  private final boolean[] inside;
+  private final float[] deviation;
+  private final float[] colour;
+  private final double tolerance;
+  private final double colourTolerance;
+  private final int width;
+  private final int height;
+
+  private Holes(
+      boolean[] inside,
+      float[] deviation,
+      float[] colour,
+      double tolerance,
+      double colourTolerance,
+      int width,
+      int height) {
+    this.inside = inside;
+    this.deviation = deviation;
+    this.colour = colour;
+    this.tolerance = tolerance;
+    this.colourTolerance = colourTolerance;
+    this.width = width;
+    this.height = height;
+  }
+
+  /**
+   * @param inside what was taken for product; changed
+   * @param deviation from the ground, stops
+   * @param colour off the ground's, stops
+   * @return how many holes were opened
+   */
+  static int open(
+      boolean[] inside,
+      float[] deviation,
+      float[] colour,
+      double tolerance,
+      double colourTolerance,
+      int width,
+      int height) {
+    return new Holes(inside, deviation, colour, tolerance, colourTolerance, width, height).run();
+  }
+
+  /**
+   * Ground seen through handles and rings does not hang together with the border. An island inside
+   * the product is opened where it looks like the ground and something that plainly differs from it
+   * lies all round; a highlight that happens to be as bright as the ground fades out instead.
+   */
+  private int run() {
+    Regions islands =
+        Regions.of(
+            width,
+            height,
+            at ->
+                inside[at]
+                    && deviation[at] > -5 * tolerance
+                    && deviation[at] < 1.2 * tolerance
+                    && colour[at] < 1.2 * colourTolerance);
+    int product = Bits.count(inside);
+    float[] differs = new float[inside.length];
+    for (int at = 0; at < differs.length; at++) {
+      differs[at] = inside[at] ? Math.abs(deviation[at]) + colour[at] : 0;
+    }
+    float[] near = Planes.largestAround(differs, width, height, RIM_PX);
+    double[] sum = new double[islands.all().size() + 1];
+    double[] squares = new double[sum.length];
+    for (int at = 0; at < inside.length; at++) {
+      int id = islands.labels()[at];
+      sum[id] += deviation[at];
+      squares[id] += deviation[at] * deviation[at];
+    }
+    int opened = 0;
+    for (Regions.Region island : islands.all()) {
+      double mean = sum[island.id()] / island.areaPx();
+      double spread = Math.sqrt(Math.max(0, squares[island.id()] / island.areaPx() - mean * mean));
+      if (spread > MOST_SPREAD * tolerance + 0.2 * Math.abs(mean)) {
+        continue;
+      }
+      // Most of what lies inside the outline is seldom ground, save in frames, rings and necklaces:
+      // then it is exactly as the ground should be.
+      boolean exact = spread < EXACT_SHARE * tolerance && Math.abs(mean) < EXACT_SHARE * tolerance;
+      boolean rightSize =
+          island.areaPx() >= SMALLEST_PX && (island.areaPx() < 0.5 * product || exact);
+      if (rightSize && island.borderPx() == 0 && clearAllRound(island, islands, near)) {
+        opened += island.areaPx() > COUNTED_SHARE * width * height ? 1 : 0;
+        open(island, islands.labels());
+      }
+    }
+    return opened;
+  }
+
+  private boolean clearAllRound(Regions.Region island, Regions islands, float[] near) {
+    double clear = Math.max(RIM_STOPS, 6 * tolerance);
+    int rim = 0;
+    int sharp = 0;
+    for (int y = island.top(); y <= island.bottom(); y++) {
+      for (int x = island.left(); x <= island.right(); x++) {
+        int at = y * width + x;
+        boolean onRim = islands.labels()[at] == island.id() && islands.onRim(at, width);
+        if (onRim) {
+          rim++;
+          sharp += near[at] > clear ? 1 : 0;
+        }
+      }
+    }
+    return sharp >= CLEAR_RIM_SHARE * rim;
+  }
+
+  /** The island, and the rim around it out to the middle of its edge. */
+  private void open(Regions.Region island, int[] labels) {
+    int rim = island.areaPx() > LARGE_PX ? 2 : 0;
+    for (int y = island.top(); y <= island.bottom(); y++) {
+      for (int x = island.left(); x <= island.right(); x++) {
+        if (labels[y * width + x] == island.id()) {
+          for (int v = Math.max(0, y - rim); v <= Math.min(height - 1, y + rim); v++) {
+            for (int u = Math.max(0, x - rim); u <= Math.min(width - 1, x + rim); u++) {
+              int at = v * width + u;
+              inside[at] &= Math.abs(deviation[at]) + colour[at] > RIM_STOPS;
+            }
+          }
+          inside[y * width + x] = false;
+        }
+      }
+    }
+  }
+}
