@@ -255,12 +255,12 @@ record DrawnTake(
   }
 
   private double blurVariance() {
-    return isDisc() ? blurPx * blurPx : Optics.variance(blurPx);
+    return isDisc() ? blurPx * blurPx + BedTruth.PIXEL_VARIANCE : Optics.variance(blurPx);
   }
 
   /** A disc smaller than a few pixels is no disc. */
   private boolean isDisc() {
-    return disc && blurPx > 1;
+    return disc && blurPx > 2;
   }
 
   private EncodedImage grained(float[][] light, double codes) {
