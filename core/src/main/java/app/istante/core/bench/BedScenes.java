@@ -153,7 +153,7 @@ final class BedScenes {
     };
   }
 
-  private static double between(SplittableRandom lot, double from, double to) {
+  static double between(SplittableRandom lot, double from, double to) {
     return from + lot.nextDouble() * (to - from);
   }
 

@@ -76,11 +76,14 @@ record DrawnTake(
     double[] ground = {1, 1, 1};
     double level =
         switch (fault) {
-          case "grey" -> between(lot, 0.2, 0.6);
-          case "tinted", "uneven" -> between(lot, 0.6, 0.9);
-          default -> between(lot, 0.75, 1.15);
+          case "grey" -> BedScenes.between(lot, 0.2, 0.6);
+          case "tinted", "uneven" -> BedScenes.between(lot, 0.6, 0.9);
+          default -> BedScenes.between(lot, 0.75, 1.15);
         };
-    double warm = fault.equals("tinted") ? between(lot, -0.12, 0.16) : between(lot, -0.015, 0.02);
+    double warm =
+        fault.equals("tinted")
+            ? BedScenes.between(lot, -0.12, 0.16)
+            : BedScenes.between(lot, -0.015, 0.02);
     for (int channel = 0; channel < 3; channel++) {
       ground[channel] = level * (1 - (channel - 1) * warm);
     }
@@ -90,28 +93,31 @@ record DrawnTake(
         fault,
         width,
         lot.nextBoolean() ? width * 3 / 4 : width * 2 / 3,
-        wide ? between(lot, 0.3, 0.5) : between(lot, 0.45, 0.85),
-        shape.upright && lot.nextBoolean() ? between(lot, -5, 5) : 0,
-        between(lot, -0.05, 0.05),
-        between(lot, -0.03, 0.05),
-        new Lab(between(lot, 25, 75), between(lot, -30, 40), between(lot, -30, 45)),
+        wide ? BedScenes.between(lot, 0.3, 0.5) : BedScenes.between(lot, 0.45, 0.85),
+        shape.upright && lot.nextBoolean() ? BedScenes.between(lot, -5, 5) : 0,
+        BedScenes.between(lot, -0.05, 0.05),
+        BedScenes.between(lot, -0.03, 0.05),
+        new Lab(
+            BedScenes.between(lot, 25, 75),
+            BedScenes.between(lot, -30, 40),
+            BedScenes.between(lot, -30, 45)),
         ground,
-        fault.equals("uneven") ? between(lot, 0.4, 1.3) : between(lot, 0, 0.25),
-        between(lot, 0, 360),
-        lot.nextInt(4) == 0 ? 0 : between(lot, 0.2, fault.equals("hard shadow") ? 1.6 : 0.9),
-        fault.equals("hard shadow") ? between(lot, 0.002, 0.01) : between(lot, 0.03, 0.1),
-        fault.equals("blurred") ? between(lot, 1, 8) : between(lot, 0, 0.8),
+        fault.equals("uneven") ? BedScenes.between(lot, 0.4, 1.3) : BedScenes.between(lot, 0, 0.25),
+        BedScenes.between(lot, 0, 360),
+        lot.nextInt(4) == 0
+            ? 0
+            : BedScenes.between(lot, 0.2, fault.equals("hard shadow") ? 1.6 : 0.9),
+        fault.equals("hard shadow")
+            ? BedScenes.between(lot, 0.002, 0.01)
+            : BedScenes.between(lot, 0.03, 0.1),
+        fault.equals("blurred") ? BedScenes.between(lot, 1, 8) : BedScenes.between(lot, 0, 0.8),
         lot.nextBoolean(),
-        fault.equals("shaken") ? between(lot, 6, 40) : 0,
-        between(lot, 0, 180),
-        fault.equals("grainy") ? between(lot, 3, 9) : between(lot, 0.4, 2.5),
-        fault.equals("burnt") ? between(lot, 0.01, 0.2) : 0,
-        between(lot, 0.75, 0.96),
+        fault.equals("shaken") ? BedScenes.between(lot, 6, 40) : 0,
+        BedScenes.between(lot, 0, 180),
+        fault.equals("grainy") ? BedScenes.between(lot, 3, 9) : BedScenes.between(lot, 0.4, 2.5),
+        fault.equals("burnt") ? BedScenes.between(lot, 0.01, 0.2) : 0,
+        BedScenes.between(lot, 0.75, 0.96),
         seed);
-  }
-
-  private static double between(SplittableRandom lot, double from, double to) {
-    return from + lot.nextDouble() * (to - from);
   }
 
   Bed.Picture picture() throws IOException, UnreadablePhotoException {
@@ -123,7 +129,7 @@ record DrawnTake(
     place.translate(0, -0.5);
     Area outline = shape.outline();
     float[] cover = DrawnShape.cover(place.createTransformedShape(outline), width, height);
-    float[] shade = shadow(place, tallPx);
+    float[] shade = shadow(place, outline, tallPx);
     float[][] light = ground(shade);
     paint(light, cover, place, outline);
     for (int channel = 0; channel < 3; channel++) {
@@ -162,12 +168,12 @@ record DrawnTake(
   }
 
   /** Light that the thing keeps from each pixel of the ground, 0 to 1: a flat pool at its foot. */
-  private float[] shadow(AffineTransform place, double tallPx) {
+  private float[] shadow(AffineTransform place, Area outline, double tallPx) {
     float[] shade = new float[width * height];
     if (shadowStops == 0) {
       return shade;
     }
-    Rectangle2D box = place.createTransformedShape(shape.outline()).getBounds2D();
+    Rectangle2D box = place.createTransformedShape(outline).getBounds2D();
     double toSide = (seed % 3 - 1) * 0.25 * box.getWidth();
     double deep = Math.max(0.08 * tallPx, 0.1 * box.getWidth());
     Shape pool =

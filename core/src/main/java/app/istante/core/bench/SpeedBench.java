@@ -2,6 +2,7 @@ package app.istante.core.bench;
 
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Limits;
+import app.istante.core.image.Photo;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.PhotoWriter;
 import app.istante.core.image.UnreadablePhotoException;
@@ -17,6 +18,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.SplittableRandom;
 import java.util.stream.IntStream;
 
 /**
@@ -36,9 +38,6 @@ public final class SpeedBench {
 
   private SpeedBench() {}
 
-  /** What is done: a file's name and its bytes. */
-  private record Picture(String name, byte[] file) {}
-
   /**
    * @param args folder for the pictures; then "make" to only make them, or "flat" to check a
    *     thousand small photos and look at the heap
@@ -46,8 +45,8 @@ public final class SpeedBench {
   public static void main(String[] args) throws IOException, UnreadablePhotoException {
     Path folder = Files.createDirectories(Path.of(args[0]));
     String what = args.length > 1 ? args[1] : "";
-    Picture twelve = picture(folder, "12mp.jpg", 4000, 3000);
-    Picture twentyFour = picture(folder, "24mp.jpg", 6000, 4000);
+    byte[] twelve = picture(folder, "12mp.jpg", 4000, 3000);
+    byte[] twentyFour = picture(folder, "24mp.jpg", 6000, 4000);
     if (what.equals("flat")) {
       flat();
     } else if (!what.equals("make")) {
@@ -58,13 +57,13 @@ public final class SpeedBench {
   }
 
   /** A drawn take, blown up with fine texture, so that the file is as full as a camera's. */
-  private static Picture picture(Path folder, String name, int width, int height)
+  private static byte[] picture(Path folder, String name, int width, int height)
       throws IOException, UnreadablePhotoException {
     Path kept = folder.resolve(name);
     if (!Files.exists(kept)) {
       EncodedImage small = DrawnTake.drawn(1).picture().photo().srgb();
       byte[] rgb = new byte[3 * width * height];
-      java.util.SplittableRandom grain = new java.util.SplittableRandom(5);
+      SplittableRandom grain = new SplittableRandom(5);
       for (int y = 0; y < height; y++) {
         int v = y * small.heightPx() / height;
         for (int x = 0; x < width; x++) {
@@ -78,26 +77,22 @@ public final class SpeedBench {
       }
       Files.write(kept, PhotoWriter.jpeg(new EncodedImage(width, height, rgb), 0.92));
     }
-    return new Picture(name, Files.readAllBytes(kept));
+    return Files.readAllBytes(kept);
   }
 
-  private static void check(Picture picture) {
+  private static void check(byte[] picture) {
+    Measurement.measure(decode(picture));
+  }
+
+  private static Photo decode(byte[] picture) {
     try {
-      Measurement.measure(new PhotoReader(Limits.STANDARD).read(picture.file));
+      return new PhotoReader(Limits.STANDARD).read(picture);
     } catch (UnreadablePhotoException e) {
       throw new IllegalStateException("the bench's own picture can be read", e);
     }
   }
 
-  private static void decode(Picture picture) {
-    try {
-      new PhotoReader(Limits.STANDARD).read(picture.file);
-    } catch (UnreadablePhotoException e) {
-      throw new IllegalStateException("the bench's own picture can be read", e);
-    }
-  }
-
-  private static void cost(Picture twelve, Picture twentyFour) {
+  private static void cost(byte[] twelve, byte[] twentyFour) {
     for (int round = 0; round < WARM_UP; round++) {
       check(twelve);
       check(twentyFour);
@@ -122,32 +117,27 @@ public final class SpeedBench {
   }
 
   /** Photos a second with two at a time against one thread alone. */
-  private static void batch(Picture picture) {
+  private static void batch(byte[] picture) {
     double[] gains = new double[3];
     for (int round = 0; round < gains.length; round++) {
       long start = System.nanoTime();
-      alone(() -> IntStream.range(0, BATCH / 2).forEach(i -> check(picture)));
+      atOnce(1, BATCH / 2, picture);
       double one = (System.nanoTime() - start) / 1e9 / (BATCH / 2);
       start = System.nanoTime();
-      Thread[] two = new Thread[2];
-      for (int t = 0; t < two.length; t++) {
-        two[t] = new Thread(() -> IntStream.range(0, BATCH / 2).forEach(i -> check(picture)));
-        two[t].start();
-      }
-      join(two);
+      atOnce(2, BATCH / 2, picture);
       gains[round] = one / ((System.nanoTime() - start) / 1e9 / BATCH);
     }
     print("photos a second, two at a time against one at a time", median(gains));
   }
 
-  private static void alone(Runnable work) {
-    Thread thread = new Thread(work);
-    thread.start();
-    join(thread);
-  }
-
-  private static void join(Thread... threads) {
-    for (Thread thread : threads) {
+  /** So many threads, each of which checks the picture so many times; returns when all have. */
+  private static void atOnce(int threads, int times, byte[] picture) {
+    Thread[] all = new Thread[threads];
+    for (int t = 0; t < threads; t++) {
+      all[t] = new Thread(() -> IntStream.range(0, times).forEach(i -> check(picture)));
+      all[t].start();
+    }
+    for (Thread thread : all) {
       try {
         thread.join();
       } catch (InterruptedException e) {
@@ -156,17 +146,12 @@ public final class SpeedBench {
     }
   }
 
-  private static void fullest(Picture picture) {
+  private static void fullest(byte[] picture) {
     System.gc();
     for (MemoryPoolMXBean pool : heap()) {
       pool.resetPeakUsage();
     }
-    Thread[] two = new Thread[2];
-    for (int t = 0; t < two.length; t++) {
-      two[t] = new Thread(() -> IntStream.range(0, 3).forEach(i -> check(picture)));
-      two[t].start();
-    }
-    join(two);
+    atOnce(2, 3, picture);
     double peak = heap().stream().mapToDouble(pool -> pool.getPeakUsage().getUsed() / MB).sum();
     print(
         "heap at its fullest, garbage included, with two checks of 24 megapixels at once, MB",
@@ -182,10 +167,9 @@ public final class SpeedBench {
 
   /** Heap in use after collecting, and threads, every hundred of a thousand photos. */
   private static void flat() throws IOException, UnreadablePhotoException {
-    List<Picture> pictures = new ArrayList<>();
+    List<byte[]> pictures = new ArrayList<>();
     for (long lot = 1; lot <= 5; lot++) {
-      byte[] file = PhotoWriter.jpeg(DrawnTake.drawn(lot).picture().photo().srgb(), 0.9);
-      pictures.add(new Picture("drawn " + lot, file));
+      pictures.add(PhotoWriter.jpeg(DrawnTake.drawn(lot).picture().photo().srgb(), 0.9));
     }
     List<String> used = new ArrayList<>();
     for (int i = 1; i <= MANY; i++) {

@@ -44,7 +44,7 @@ final class Steadiness {
   private final Map<String, int[]> counts = new LinkedHashMap<>();
   private final Map<String, List<String>> moved = new LinkedHashMap<>();
 
-  /** Changes a file; {@code sign} of a reading says what becomes of it. */
+  /** A photo changed; mirrored, what is to the left of it lies to the right. */
   private record Change(String name, EncodedImage picture, double quality, boolean mirrored) {}
 
   void add(Bed.Picture picture, Readings before) throws IOException, UnreadablePhotoException {
