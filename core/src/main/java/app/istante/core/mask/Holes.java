@@ -14,6 +14,12 @@ final class Holes {
   /** Ground is even: its deviations within a hole spread no more than this many tolerances. */
   private static final double MOST_SPREAD = 2;
 
+  /** And by this share of its shade, since shade is seldom even. */
+  private static final double SPREAD_OF_SHADE = 0.2;
+
+  /** The same where the shade around is known and taken off. */
+  private static final double MOST_SPREAD_AGAINST_AROUND = 1.2;
+
   /** A large hole's mean and spread are no more than this share of the tolerance. */
   private static final double EXACT_SHARE = 0.6;
 
@@ -30,7 +36,12 @@ final class Holes {
   private final int width;
   private final int height;
 
-  private Holes(
+  /**
+   * @param inside what was taken for product; changed
+   * @param deviation from the ground, stops
+   * @param colour off the ground's, stops
+   */
+  Holes(
       boolean[] inside,
       float[] deviation,
       float[] colour,
@@ -48,20 +59,26 @@ final class Holes {
   }
 
   /**
-   * @param inside what was taken for product; changed
-   * @param deviation from the ground, stops
-   * @param colour off the ground's, stops
+   * Opens what looks as the ground should.
+   *
    * @return how many holes were opened
    */
-  static int open(
-      boolean[] inside,
-      float[] deviation,
-      float[] colour,
-      double tolerance,
-      double colourTolerance,
-      int width,
-      int height) {
-    return new Holes(inside, deviation, colour, tolerance, colourTolerance, width, height).run();
+  int open() {
+    return open(deviation, MOST_SPREAD * tolerance, SPREAD_OF_SHADE);
+  }
+
+  /**
+   * Opens what looks as the ground around the product does.
+   *
+   * @param around deviation of that ground, carried on across the product, stops
+   * @return how many holes were opened
+   */
+  int open(float[] around) {
+    float[] off = new float[around.length];
+    for (int at = 0; at < off.length; at++) {
+      off[at] = deviation[at] - around[at];
+    }
+    return open(off, MOST_SPREAD_AGAINST_AROUND * tolerance, 0);
   }
 
   /**
@@ -69,34 +86,34 @@ final class Holes {
    * the product is opened where it looks like the ground and something that plainly differs from it
    * lies all round; a highlight that happens to be as bright as the ground fades out instead.
    */
-  private int run() {
+  private int open(float[] off, double mostSpread, double mayDim) {
     Regions islands =
         Regions.of(
             width,
             height,
             at ->
                 inside[at]
-                    && deviation[at] > -5 * tolerance
-                    && deviation[at] < 1.2 * tolerance
+                    && off[at] > -5 * tolerance
+                    && off[at] < 1.2 * tolerance
                     && colour[at] < 1.2 * colourTolerance);
     int product = Bits.count(inside);
     float[] differs = new float[inside.length];
     for (int at = 0; at < differs.length; at++) {
-      differs[at] = inside[at] ? Math.abs(deviation[at]) + colour[at] : 0;
+      differs[at] = inside[at] ? Math.abs(off[at]) + colour[at] : 0;
     }
     float[] near = Planes.largestAround(differs, width, height, RIM_PX);
     double[] sum = new double[islands.all().size() + 1];
     double[] squares = new double[sum.length];
     for (int at = 0; at < inside.length; at++) {
       int id = islands.labels()[at];
-      sum[id] += deviation[at];
-      squares[id] += deviation[at] * deviation[at];
+      sum[id] += off[at];
+      squares[id] += off[at] * off[at];
     }
     int opened = 0;
     for (Regions.Region island : islands.all()) {
       double mean = sum[island.id()] / island.areaPx();
       double spread = Math.sqrt(Math.max(0, squares[island.id()] / island.areaPx() - mean * mean));
-      if (spread > MOST_SPREAD * tolerance + 0.2 * Math.abs(mean)) {
+      if (spread > mostSpread + mayDim * Math.abs(mean)) {
         continue;
       }
       // Most of what lies inside the outline is seldom ground, save in frames, rings and necklaces:
@@ -106,7 +123,7 @@ final class Holes {
           island.areaPx() >= SMALLEST_PX && (island.areaPx() < 0.5 * product || exact);
       if (rightSize && island.borderPx() == 0 && clearAllRound(island, islands, near)) {
         opened += island.areaPx() > COUNTED_SHARE * width * height ? 1 : 0;
-        open(island, islands.labels());
+        open(island, islands.labels(), off);
       }
     }
     return opened;
@@ -130,7 +147,7 @@ final class Holes {
   }
 
   /** The island, and the rim around it out to the middle of its edge. */
-  private void open(Regions.Region island, int[] labels) {
+  private void open(Regions.Region island, int[] labels, float[] off) {
     int rim = island.areaPx() > LARGE_PX ? 2 : 0;
     for (int y = island.top(); y <= island.bottom(); y++) {
       for (int x = island.left(); x <= island.right(); x++) {
@@ -138,7 +155,7 @@ final class Holes {
           for (int v = Math.max(0, y - rim); v <= Math.min(height - 1, y + rim); v++) {
             for (int u = Math.max(0, x - rim); u <= Math.min(width - 1, x + rim); u++) {
               int at = v * width + u;
-              inside[at] &= Math.abs(deviation[at]) + colour[at] > RIM_STOPS;
+              inside[at] &= Math.abs(off[at]) + colour[at] > RIM_STOPS;
             }
           }
           inside[y * width + x] = false;

@@ -197,13 +197,15 @@ public final class Separator {
     CastShadow.takeOff(
         inside, deviation, colour, edge, model.toleranceStops(), colourTolerance, width, height);
     dropSpecks(inside);
-    int holes =
-        Holes.open(
+    Holes holes =
+        new Holes(
             inside, deviation, colour, model.toleranceStops(), colourTolerance, width, height);
+    int opened = holes.open() + holes.open(around(inside));
     byte[] kind = sort(inside);
     int parts = nameForeign(kind);
     float[] alpha = softEdge(kind);
     matte(kind, alpha);
+    ContactShadow.takeOff(image, kind, alpha);
     int area = 0;
     for (byte k : kind) {
       area += k == Separation.PRODUCT ? 1 : 0;
@@ -224,7 +226,7 @@ public final class Separator {
         ground,
         deviation,
         any ? parts : 0,
-        any ? holes : 0,
+        any ? opened : 0,
         model.noiseStops,
         model.borderAgreement);
   }
@@ -303,6 +305,18 @@ public final class Separator {
       join[at] = WEAKEST_JOIN + JOIN_STRENGTH * (float) Math.exp(-ratio * ratio);
     }
     return join;
+  }
+
+  /**
+   * Deviation of the ground as it looks around the product, carried on across it: shadows and the
+   * bend of the sheet are in it, which the smooth model does not know.
+   */
+  private float[] around(boolean[] inside) {
+    boolean[] open = new boolean[inside.length];
+    for (int at = 0; at < open.length; at++) {
+      open[at] = !inside[at] && (foreign == null || !foreign[at]);
+    }
+    return Membrane.fill(deviation, Bits.deep(open, width, height, SEAM_PX), width, height);
   }
 
   private void dropSpecks(boolean[] inside) {
