@@ -1,12 +1,15 @@
 package app.istante.core.cli;
 
+import app.istante.core.colour.ColourText;
 import app.istante.core.image.Limits;
 import app.istante.core.image.Photo;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.PhotoWriter;
 import app.istante.core.image.UnreadablePhotoException;
 import app.istante.core.measure.Analysed;
+import app.istante.core.measure.Known;
 import app.istante.core.measure.Measurement;
+import app.istante.core.measure.Readings;
 import app.istante.core.rules.RuleBook;
 import app.istante.core.rules.RuleBookException;
 import app.istante.core.rules.RuleBooks;
@@ -74,6 +77,26 @@ public final class CheckCommand implements Callable<Integer> {
       description = "The set that they were taken in (JSON): remedies then name its own distances.")
   private Path setFile;
 
+  @Option(
+      names = "--blank",
+      paramLabel = "FILE",
+      description =
+          "A photo of the empty set, taken from the same place: the product is then told from it"
+              + " pixel by pixel.")
+  private Path blankFile;
+
+  @Option(
+      names = "--card",
+      paramLabel = "FILE",
+      description = "The card frame of the same set-up: a photo with the 24-patch colour card.")
+  private Path cardFile;
+
+  @Option(
+      names = "--reference",
+      paramLabel = "COLOUR",
+      description = "The item's own colour: #rrggbb, or L,a,b (CIELAB under D50).")
+  private String reference;
+
   @Option(names = "--json", description = "One JSON object a line.")
   private boolean json;
 
@@ -105,10 +128,12 @@ public final class CheckCommand implements Callable<Integer> {
   public Integer call() throws IOException, InterruptedException {
     RuleBook book;
     StandingSet set;
+    Known known;
     try {
       book = ruleBook();
       set = setFile == null ? null : SceneFile.read(setFile);
-    } catch (RuleBookException | IllegalArgumentException wrong) {
+      known = known();
+    } catch (RuleBookException | IllegalArgumentException | UnreadablePhotoException wrong) {
       err.println(wrong.getMessage());
       return NOT_READ;
     }
@@ -125,7 +150,7 @@ public final class CheckCommand implements Callable<Integer> {
       // Only a few photos are under way at a time, so that memory does not grow with the folder.
       Deque<Future<Result>> underWay = new ArrayDeque<>();
       for (Path file : files()) {
-        underWay.add(workers.submit(() -> check(file, book, set)));
+        underWay.add(workers.submit(() -> check(file, book, set, known)));
         if (underWay.size() >= AHEAD) {
           exit = Math.max(exit, print(underWay.remove().get()));
         }
@@ -150,6 +175,24 @@ public final class CheckCommand implements Callable<Integer> {
     return RuleBooks.read(Path.of(rules));
   }
 
+  private Known known() throws IOException, UnreadablePhotoException {
+    PhotoReader reader = new PhotoReader(Limits.STANDARD);
+    Readings.Card card = null;
+    if (cardFile != null) {
+      card = Measurement.measure(reader.read(cardFile)).colour().card();
+      if (card == null) {
+        throw new IllegalArgumentException(
+            "No 24-patch colour card is found in "
+                + cardFile
+                + ". Lay it flat, all patches in the frame.");
+      }
+    }
+    return new Known(
+        blankFile == null ? null : Analysed.blank(reader.read(blankFile)),
+        card,
+        reference == null ? null : ColourText.read(reference));
+  }
+
   /** Named files as they are; of folders, all files in them, by name, hidden ones left out. */
   private List<Path> files() throws IOException {
     List<Path> files = new ArrayList<>();
@@ -169,10 +212,10 @@ public final class CheckCommand implements Callable<Integer> {
     return files;
   }
 
-  private Result check(Path file, RuleBook book, StandingSet set) throws IOException {
+  private Result check(Path file, RuleBook book, StandingSet set, Known known) throws IOException {
     try {
       Photo photo = new PhotoReader(Limits.STANDARD).read(file);
-      Analysed picture = Analysed.of(photo);
+      Analysed picture = Analysed.of(photo, known);
       Judgement judgement = Judge.judge(Measurement.measure(picture), book, role, set);
       if (maskFolder != null) {
         String name = file.getFileName().toString().replaceFirst("\\.[^.]*$", "");

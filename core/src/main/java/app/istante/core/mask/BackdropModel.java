@@ -29,8 +29,16 @@ final class BackdropModel {
   /** Share of the frame's border that agrees with the surface, 0 to 1. */
   final double borderAgreement;
 
+  private final double[] residuals;
+
   private BackdropModel(
-      int width, int height, double[][] coefficients, double noiseStops, double borderAgreement) {
+      int width,
+      int height,
+      double[][] coefficients,
+      double[] residuals,
+      double noiseStops,
+      double borderAgreement) {
+    this.residuals = residuals;
     this.width = width;
     this.height = height;
     this.coefficients = coefficients;
@@ -41,6 +49,15 @@ final class BackdropModel {
   /** Deviation beyond which a pixel is not plain ground, stops. */
   double toleranceStops() {
     return Math.max(MIN_TOLERANCE_STOPS, 4 * noiseStops);
+  }
+
+  /** Share of the frame that lies this near to the surface, 0 to 1. */
+  double shareWithin(double stops) {
+    int within = 0;
+    for (double residual : residuals) {
+      within += residual <= stops ? 1 : 0;
+    }
+    return (double) within / residuals.length;
   }
 
   /** Three planes of log2(linear + FLOOR). */
@@ -72,7 +89,7 @@ final class BackdropModel {
     double[] residual = grid.residuals(coefficients);
     double tolerance = Math.max(MIN_TOLERANCE_STOPS, 4 * scale);
     return new BackdropModel(
-        width, height, coefficients, scale, grid.borderShareWithin(residual, tolerance));
+        width, height, coefficients, residual, scale, grid.borderShareWithin(residual, tolerance));
   }
 
   /** Fills {@code out} with the surface of one channel (0 red, 1 green, 2 blue), log2 units. */

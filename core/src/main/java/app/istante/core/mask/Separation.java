@@ -15,6 +15,7 @@ package app.istante.core.mask;
  * @param holes places where the ground is seen through the product
  * @param noiseStops typical deviation of a ground pixel from the smooth model, stops
  * @param borderAgreement share of the frame's border that is ground, 0 to 1
+ * @param againstBlank whether the ground is known from a blank frame of the same set
  */
 public record Separation(
     int width,
@@ -28,7 +29,8 @@ public record Separation(
     int parts,
     int holes,
     double noiseStops,
-    double borderAgreement) {
+    double borderAgreement,
+    boolean againstBlank) {
   public static final byte GROUND = 1;
   public static final byte PRODUCT = 2;
   public static final byte SHADOW = 3;

@@ -60,6 +60,8 @@ public final class Separator {
 
   private static final float WEAKEST_JOIN = 0.12f;
 
+  private static final double BLANK_LEAST_SHARE = 0.8;
+
   private static final double SMALLEST_PART_SHARE = 0.0004;
   private static final double SMALLEST_PRODUCT_SHARE = 0.001;
 
@@ -67,6 +69,7 @@ public final class Separator {
   private final int height;
   private final LinearImage image;
   private final boolean[] foreign;
+  private final BlankFrame blank;
   private final float[][] log;
   private final BackdropModel model;
   private final float[][] ground;
@@ -78,18 +81,22 @@ public final class Separator {
   private final double steep;
   private final double colourTolerance;
 
-  private Separator(LinearImage image, boolean[] foreign) {
+  private Separator(LinearImage image, boolean[] foreign, BlankFrame blank) {
     this.image = image;
-    this.foreign = foreign;
     width = image.width();
     height = image.height();
     log = smoothed(BackdropModel.logPlanes(image));
-    model = BackdropModel.fit(log, width, height);
+    BackdropModel smooth = BackdropModel.fit(log, width, height);
+    BackdropModel against = blank == null ? null : against(blank);
+    boolean helps = against != null && ofThisSet(against, smooth);
+    this.blank = helps ? blank : null;
+    model = helps ? against : smooth;
     int size = width * height;
     ground = new float[3][size];
     deviation = new float[size];
     colour = new float[size];
     fillDeviations();
+    this.foreign = this.blank == null ? foreign : withWhatStoodThere(foreign);
     float[] brightness = new float[size];
     for (int i = 0; i < size; i++) {
       brightness[i] = 0.25f * log[0][i] + 0.6f * log[1][i] + 0.15f * log[2][i];
@@ -108,6 +115,45 @@ public final class Separator {
     colourTolerance = Math.max(COLOUR_STOPS, 4 * Planes.medianWhere(colour, deviation, tolerance));
   }
 
+  /**
+   * The smooth change of the light since the blank frame was taken: another shutter time, the lamps
+   * warming up, the product's own shade. Null where it has another size.
+   */
+  private BackdropModel against(BlankFrame blank) {
+    if (!blank.fits(width, height)) {
+      return null;
+    }
+    float[][] change = new float[3][];
+    for (int channel = 0; channel < 3; channel++) {
+      change[channel] = log[channel].clone();
+      for (int at = 0; at < change[channel].length; at++) {
+        change[channel][at] -= blank.log()[channel][at];
+      }
+    }
+    return BackdropModel.fit(change, width, height);
+  }
+
+  /**
+   * A blank frame of another set leaves much of the picture unexplained. One of this set explains
+   * more than a smooth surface does, save the product itself where that is nearly as the ground is:
+   * a smooth surface passes it over. Judged by the stricter of the two tolerances.
+   */
+  private static boolean ofThisSet(BackdropModel blank, BackdropModel smooth) {
+    double strict = Math.min(blank.toleranceStops(), smooth.toleranceStops());
+    return blank.shareWithin(strict) > BLANK_LEAST_SHARE * smooth.shareWithin(strict);
+  }
+
+  /** What was no ground in the blank frame either and has not changed. */
+  private boolean[] withWhatStoodThere(boolean[] known) {
+    boolean[] all = new boolean[deviation.length];
+    for (int at = 0; at < all.length; at++) {
+      boolean unchanged =
+          Math.abs(deviation[at]) < 2 * model.toleranceStops() && colour[at] < COLOUR_STOPS;
+      all[at] = known != null && known[at] || blank.notGround()[at] && unchanged;
+    }
+    return all;
+  }
+
   /** Grain is evened out before anything is compared. */
   private float[][] smoothed(float[][] planes) {
     float[][] out = new float[3][];
@@ -119,15 +165,17 @@ public final class Separator {
 
   /** Takes the picture apart. A picture of nothing but ground gives {@code found == false}. */
   public static Separation separate(LinearImage image) {
-    return separate(image, null);
+    return separate(image, null, null);
   }
 
   /**
    * @param foreign pixels of the working picture that are known not to be product or ground, such
    *     as a colour card; or null
+   * @param blank the empty set from the same place, or null; one that explains the ground less well
+   *     than a smooth surface does is of another set and not used
    */
-  public static Separation separate(LinearImage image, boolean[] foreign) {
-    return new Separator(image, foreign).run();
+  public static Separation separate(LinearImage image, boolean[] foreign, BlankFrame blank) {
+    return new Separator(image, foreign, blank).run();
   }
 
   private void fillDeviations() {
@@ -139,6 +187,9 @@ public final class Separator {
           for (int y = from; y < to; y++) {
             for (int channel = 0; channel < 3; channel++) {
               model.row(channel, y, row);
+              for (int x = 0; blank != null && x < width; x++) {
+                row[x] += blank.log()[channel][y * width + x];
+              }
               System.arraycopy(row, 0, ground[channel], y * width, width);
             }
             for (int at = y * width; at < (y + 1) * width; at++) {
@@ -228,7 +279,8 @@ public final class Separator {
         any ? parts : 0,
         any ? opened : 0,
         model.noiseStops,
-        model.borderAgreement);
+        model.borderAgreement,
+        blank != null);
   }
 
   /** What looks as the ground should. */

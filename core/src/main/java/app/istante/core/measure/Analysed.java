@@ -7,6 +7,7 @@ import app.istante.core.colour.Lab;
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.LinearImage;
 import app.istante.core.image.Photo;
+import app.istante.core.mask.BlankFrame;
 import app.istante.core.mask.Separation;
 import app.istante.core.mask.Separator;
 import java.awt.geom.Path2D;
@@ -34,9 +35,11 @@ public final class Analysed {
   private final Separation separation;
 
   private final FoundCard card;
+  private final Known known;
 
-  private Analysed(Photo photo, EncodedImage srgb, LinearImage linear) {
+  private Analysed(Photo photo, EncodedImage srgb, LinearImage linear, Known known) {
     this.photo = photo;
+    this.known = known;
     this.srgb = srgb;
     this.linear = linear;
     int size = linear.width() * linear.height();
@@ -45,7 +48,8 @@ public final class Analysed {
     labB = new float[size];
     Lab.fill(linear.red(), linear.green(), linear.blue(), labL, labA, labB);
     card = CardFinder.find(linear, labL, labA, labB, CARD_REFERENCE).orElse(null);
-    separation = Separator.separate(linear, card == null ? null : covered(card.corners()));
+    separation =
+        Separator.separate(linear, card == null ? null : covered(card.corners()), known.blank());
   }
 
   /** Working pixels under a quadrangle given in photo pixels, with a little round it. */
@@ -78,10 +82,21 @@ public final class Analysed {
   }
 
   public static Analysed of(Photo photo) {
+    return of(photo, Known.NOTHING);
+  }
+
+  public static Analysed of(Photo photo, Known known) {
+    return new Analysed(photo, photo.srgb(), working(photo), known);
+  }
+
+  /** A photo of the empty set, made ready for telling takes from it. */
+  public static BlankFrame blank(Photo photo) {
+    return BlankFrame.of(working(photo));
+  }
+
+  private static LinearImage working(Photo photo) {
     int longest = Math.max(photo.widthPx(), photo.heightPx());
-    int factor = Math.max(1, Math.round((float) longest / WORKING_PX));
-    LinearImage linear = photo.linear(factor);
-    return new Analysed(photo, photo.srgb(), linear);
+    return photo.linear(Math.max(1, Math.round((float) longest / WORKING_PX)));
   }
 
   public Photo photo() {
@@ -98,6 +113,10 @@ public final class Analysed {
 
   public Separation separation() {
     return separation;
+  }
+
+  Known known() {
+    return known;
   }
 
   /** The colour card in the frame, or null. */

@@ -20,6 +20,11 @@ final class BackdropMeasure {
 
   private static final double PLAIN_BORDER_SHARE = 0.5;
 
+  /** A smooth surface takes the bend of the sheet for shadow; a blank frame knows it. */
+  private static final double FALLOFF_BAND = 0.35;
+
+  private static final double FALLOFF_BAND_FROM_BLANK = 0.12;
+
   /** Blocks along the frame over which grain is averaged. */
   private static final int BLOCKS_ACROSS = 25;
 
@@ -66,7 +71,8 @@ final class BackdropMeasure {
     notes.band("backdrop.nearWhiteShare", 0.03);
     notes.band("backdrop.pureWhiteShare", 0.02);
     notes.band("backdrop.stopsBelowWhite", 0.03);
-    notes.band("backdrop.falloffStops", 0.35);
+    notes.band(
+        "backdrop.falloffStops", parts.againstBlank() ? FALLOFF_BAND_FROM_BLANK : FALLOFF_BAND);
     Tint tint = tint();
     if (tint == null) {
       notes.cantTell("backdrop.castA", "The ground is clipped to white; a tint can't be seen.");
@@ -92,12 +98,14 @@ final class BackdropMeasure {
         tint == null ? null : CastName.of(tint.a, tint.b),
         tint == null ? null : tint.mixed,
         shadow(),
+        ReflectionMeasure.measure(picture),
         parts.found() ? (Double) separation() : null,
         details.holesLevel(),
         details.marks(),
         details.intrusions(),
         details.foreign(),
-        details.grid());
+        details.grid(),
+        parts.againstBlank());
   }
 
   private String kind(double level, Tint tint) {

@@ -15,6 +15,8 @@ final class CardMeasure {
   private static final int FIRST_GREY = 18;
 
   private static final int LAST_GREY = 22;
+  static final String IN_FRAME = "frame";
+
   private static final double D65_MIRED = 1e6 / 6504;
 
   /** A card is lit alike when its greys agree with one exposure this well, stops. */
@@ -62,6 +64,7 @@ final class CardMeasure {
     double exposure = exposureStops(gains);
     notes.band("colour.card.meanDeltaE", 0.3);
     return new Readings.Card(
+        IN_FRAME,
         "24-patch",
         card.confidence(),
         Arrays.asList(card.corners()),

@@ -13,7 +13,10 @@ final class FramingMeasure {
     int width = readings.image().widthPx();
     int height = readings.image().heightPx();
     return new Readings.Framing(
-        (double) width / height, Math.max(width, height), crop(readings, delivery));
+        (double) width / height,
+        Math.max(width, height),
+        crop(readings, delivery),
+        readings.framing() == null ? null : readings.framing().perspective());
   }
 
   private static Readings.CropPlan crop(Readings readings, Delivery delivery) {

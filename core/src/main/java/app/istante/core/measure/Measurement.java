@@ -10,9 +10,6 @@ public final class Measurement {
   /** An edge with less blur than this at the delivered size looks sharp. */
   private static final double SHARP_AT_EXPORT_PX = 1.5;
 
-  /** With fewer of the product's edges sharp, only a part of it is in focus. */
-  private static final double PART_SHARE = 0.5;
-
   private Measurement() {}
 
   /** Readings that do not depend on where the picture goes. */
@@ -27,12 +24,13 @@ public final class Measurement {
         picture.photo().facts(),
         product,
         backdrop,
-        new Readings.Colour(
-            CardMeasure.measure(picture.card(), Analysed.CARD_REFERENCE, notes),
-            neutral(backdrop),
-            DominantColours.of(picture)),
+        ColourMeasure.measure(picture, backdrop, notes),
         sharpness,
-        null,
+        new Readings.Framing(
+            (double) picture.photo().widthPx() / picture.photo().heightPx(),
+            Math.max(picture.photo().widthPx(), picture.photo().heightPx()),
+            null,
+            Uprights.measure(picture.separation())),
         exposure,
         notes.uncertainty(),
         notes.cantTell());
@@ -68,12 +66,13 @@ public final class Measurement {
               atExport,
               sharpness.mtf50(),
               SharpnessMeasure.shareBelow(sharpness.blurDecilesPx(), sharpEnough),
-              focusOf(sharpness, atExport, sharpEnough),
+              Focus.of(sharpness, atExport > SHARP_AT_EXPORT_PX, sharpEnough),
               sharpness.motion(),
               sharpness.noiseSigma(),
               sharpness.blocking(),
               sharpness.oversharpening(),
-              sharpness.blurDecilesPx());
+              sharpness.blurDecilesPx(),
+              sharpness.map());
     }
     return new Readings(
         readings.image(),
@@ -85,24 +84,5 @@ public final class Measurement {
         readings.exposure(),
         bands,
         readings.cantTell());
-  }
-
-  /** Null where the readings are from before edges were counted. */
-  private static String focusOf(
-      Readings.Sharpness sharpness, double atExport, double sharpEnoughPx) {
-    Double share = SharpnessMeasure.shareBelow(sharpness.blurDecilesPx(), sharpEnoughPx);
-    if (share == null) {
-      return null;
-    }
-    return atExport > SHARP_AT_EXPORT_PX ? "nowhere" : share < PART_SHARE ? "part" : "product";
-  }
-
-  private static Readings.Neutral neutral(Readings.Backdrop backdrop) {
-    boolean usable =
-        backdrop != null
-            && backdrop.castA() != null
-            && !backdrop.kind().equals("coloured")
-            && !backdrop.kind().equals("scene");
-    return usable ? new Readings.Neutral("backdrop", backdrop.castA(), backdrop.castB()) : null;
   }
 }

@@ -82,12 +82,14 @@ public record Readings(
    * @param falloffDirectionDegrees towards the dark side; 0 is right, clockwise on screen
    * @param castA mean CIELAB a of the ground that is not clipped; null where all is
    * @param castB the same for b
+   * @param reflection of the product in a glossy ground, or null where none is seen
    * @param separation CIEDE2000 across the product's edge
    * @param holesLevel 8-bit code of the ground seen through handles and rings; null without any
    * @param marks creases and specks on the ground, the clearest first
    * @param intrusions what stands at the frame's edge and is not backdrop
    * @param foreign what lies in the frame, apart from the product
    * @param grid the ground in stops below white, for drawing its contours
+   * @param knownFromBlank whether a blank frame of the same set told how the ground should look
    */
   public record Backdrop(
       String kind,
@@ -104,12 +106,14 @@ public record Readings(
       String castName,
       MixedLight mixedLight,
       Shadow shadow,
+      Reflection reflection,
       Double separation,
       Double holesLevel,
       List<Mark> marks,
       List<Intrusion> intrusions,
       List<BoxPx> foreign,
-      Grid grid) {
+      Grid grid,
+      Boolean knownFromBlank) {
     public Backdrop {
       marks = marks == null ? null : List.copyOf(marks);
       intrusions = intrusions == null ? null : List.copyOf(intrusions);
@@ -154,11 +158,29 @@ public record Readings(
   public record Shadow(double depthStops, double areaOfProduct, double hardness, String side) {}
 
   /**
+   * The product mirrored in the ground below it.
+   *
+   * @param strength share of the product's light that comes back, 0 to 1
+   * @param confidence 0 to 1: how well the mirrored pattern agrees
+   */
+  public record Reflection(double strength, double confidence) {}
+
+  /**
    * What is known of the colours.
    *
+   * @param card in the frame or, failing that, in the card frame of the same set-up
    * @param dominant the product's main colours, the largest first
+   * @param referenceDeltaE CIEDE2000 from the item's own reference colour to the nearest of them;
+   *     null without a reference
+   * @param castOnProduct what the light's tint does to the product's mean colour; null where no
+   *     neutral is known
    */
-  public record Colour(Card card, Neutral neutral, List<Dominant> dominant) {
+  public record Colour(
+      Card card,
+      Neutral neutral,
+      List<Dominant> dominant,
+      Double referenceDeltaE,
+      CastOnProduct castOnProduct) {
     public Colour {
       dominant = List.copyOf(dominant);
     }
@@ -171,8 +193,15 @@ public record Readings(
   public record LabValue(double l, double a, double b) {}
 
   /**
-   * A colour card in the frame.
+   * CIELAB a and b that the product would lose were the light balanced, and what told the balance:
+   * card, card frame or backdrop.
+   */
+  public record CastOnProduct(double a, double b, String source) {}
+
+  /**
+   * A colour card.
    *
+   * @param source frame, or card frame of the same set-up
    * @param kind 24-patch
    * @param confidence 0 to 1
    * @param corners x, y in photo pixels, clockwise from the card's upper left
@@ -182,6 +211,7 @@ public record Readings(
    * @param matrix 3 x 3, rows red, green, blue, from linear light as drawn to what it should be
    */
   public record Card(
+      String source,
       String kind,
       double confidence,
       List<double[]> corners,
@@ -222,12 +252,14 @@ public record Readings(
    * @param blurAtExportPx the first, scaled to the size it will be delivered at
    * @param mtf50 cycles a pixel at which contrast falls to one half, in the sharpest zone
    * @param sharpShare share of the product's edges that are sharp at the delivered size
-   * @param focus product, part of it, or nowhere
+   * @param focus product; part of it; in-front or behind, where its nearer or its farther edges are
+   *     the sharper; or nowhere
    * @param motion a straight smear, or null where none is seen
    * @param noiseSigma 8-bit codes, mean of the channels, at mid-tones
    * @param blocking how much more codes jump between 8 x 8 blocks than inside them; 0 is not
    * @param oversharpening overshoot beside edges as a share of their height
    * @param blurDecilesPx blur of the product's edges, from the sharpest to the softest
+   * @param map blur over the frame, coarsely
    */
   public record Sharpness(
       Double blurSigmaPx,
@@ -240,9 +272,17 @@ public record Readings(
       Double noiseSigma,
       Double blocking,
       Double oversharpening,
-      List<Double> blurDecilesPx) {
+      List<Double> blurDecilesPx,
+      BlurMap map) {
     public Sharpness {
       blurDecilesPx = blurDecilesPx == null ? null : List.copyOf(blurDecilesPx);
+    }
+  }
+
+  /** Median blur sigma of the edges in each field, photo pixels, row by row; null without edges. */
+  public record BlurMap(int columns, int rows, List<Double> sigmaPx) {
+    public BlurMap {
+      sigmaPx = java.util.Collections.unmodifiableList(sigmaPx);
     }
   }
 
@@ -261,8 +301,18 @@ public record Readings(
    * @param aspect width over height
    * @param longestSidePx pixels
    * @param cropPlan the frame wanted by the rule book, placed best; null where nothing is wanted
+   * @param perspective converging uprights, or null where there are no straight ones
    */
-  public record Framing(double aspect, int longestSidePx, CropPlan cropPlan) {}
+  public record Framing(
+      double aspect, int longestSidePx, CropPlan cropPlan, Perspective perspective) {}
+
+  /**
+   * The product's left and right edge, where both are straight. Things that taper read the same.
+   *
+   * @param convergenceDegrees angle between them; positive where they meet above the product
+   * @param confidence 0 to 1: how straight both are
+   */
+  public record Perspective(double convergenceDegrees, double confidence) {}
 
   /**
    * A crop of the photo, after levelling.

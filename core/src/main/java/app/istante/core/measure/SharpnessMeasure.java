@@ -15,6 +15,10 @@ import java.util.List;
 final class SharpnessMeasure {
 
   private static final int MAX_EDGES = 260;
+
+  /** Fields of the coarse map along the photo's longer side. */
+  private static final int MAP_FIELDS = 12;
+
   private static final int MIN_EDGES = 8;
   private static final int[] WINDOW_PX = {9, 22, 40};
   private static final double MAX_RESIDUAL_SHARE = 0.05;
@@ -39,10 +43,13 @@ final class SharpnessMeasure {
    * Blur of one edge.
    *
    * @param normalDegrees direction across the edge, clockwise on screen from horizontal, 0 to 180
+   * @param x place in photo pixels
+   * @param y place in photo pixels
    * @param clipped whether one side of it is burnt out, so that its height was guessed
    * @param overshoot of the light beside the edge, as a share of its height; 0 and up
    */
-  record Edge(double sigmaPx, double normalDegrees, double overshoot, boolean clipped) {}
+  record Edge(
+      int x, int y, double sigmaPx, double normalDegrees, double overshoot, boolean clipped) {}
 
   static Readings.Sharpness measure(Analysed picture, Notes notes) {
     Double noise = Noise.measure(picture, notes);
@@ -51,7 +58,7 @@ final class SharpnessMeasure {
     if (edges.size() < MIN_EDGES) {
       notes.cantTell("sharpness.blurSigmaPx", "Too few clear edges on the product to measure.");
       return new Readings.Sharpness(
-          null, null, null, null, null, null, null, noise, blocking, null, null);
+          null, null, null, null, null, null, null, noise, blocking, null, null, null);
     }
     // An edge against burnt ground tells less: used where there are no others.
     List<Edge> open = edges.stream().filter(edge -> !edge.clipped()).toList();
@@ -75,7 +82,28 @@ final class SharpnessMeasure {
         noise,
         blocking,
         overshoots[overshoots.length / 2],
-        deciles(sigmas));
+        deciles(sigmas),
+        map(told, picture.photo().widthPx(), picture.photo().heightPx()));
+  }
+
+  private static Readings.BlurMap map(List<Edge> edges, int width, int height) {
+    int columns = width >= height ? MAP_FIELDS : Math.max(1, MAP_FIELDS * width / height);
+    int rows = width >= height ? Math.max(1, MAP_FIELDS * height / width) : MAP_FIELDS;
+    List<List<Double>> fields = new ArrayList<>();
+    for (int i = 0; i < columns * rows; i++) {
+      fields.add(new ArrayList<>());
+    }
+    for (Edge edge : edges) {
+      int column = Math.min(columns - 1, edge.x() * columns / width);
+      int row = Math.min(rows - 1, edge.y() * rows / height);
+      fields.get(row * columns + column).add(edge.sigmaPx());
+    }
+    List<Double> medians = new ArrayList<>();
+    for (List<Double> field : fields) {
+      field.sort(null);
+      medians.add(field.isEmpty() ? null : field.get(field.size() / 2));
+    }
+    return new Readings.BlurMap(columns, rows, medians);
   }
 
   private static List<Double> deciles(double[] sorted) {
@@ -177,7 +205,7 @@ final class SharpnessMeasure {
       if (step.sigma() < 0.28 * radius) {
         double degrees = Math.toDegrees(Math.atan2(normal[1], normal[0]));
         return clean(step, radius)
-            ? new Edge(step.sigma(), (degrees + 360) % 180, step.overshoot(), burnt(window))
+            ? new Edge(x, y, step.sigma(), (degrees + 360) % 180, step.overshoot(), burnt(window))
             : null;
       }
     }

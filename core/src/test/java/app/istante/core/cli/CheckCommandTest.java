@@ -116,6 +116,19 @@ public class CheckCommandTest {
   }
 
   @Test
+  public void theItemsOwnColourAndAFrameWithoutCardAreTold() {
+    Run run = run("--json", "--rules", "tuttocose", "--reference", "#804020", good.toString());
+    assertEquals(run.exit, 0, run.out + run.err);
+    assertTrue(Json.mapper().readTree(run.out.get(0)).at("/colour/referenceDeltaE").isNumber());
+    Run cardless = run("--card", good.toString(), good.toString());
+    assertEquals(cardless.exit, 2);
+    assertTrue(cardless.err.contains("No 24-patch colour card is found"), cardless.err);
+    Run unreadable = run("--blank", broken.toString(), good.toString());
+    assertEquals(unreadable.exit, 2);
+    assertEquals(unreadable.err.lines().count(), 1, unreadable.err);
+  }
+
+  @Test
   public void aBrokenRuleBookIsToldWithItsLine() throws IOException {
     Path rules = folder.resolve("rules.txt");
     Files.writeString(rules, "{\n  \"id\": \"x\",\n  oops\n}");

@@ -101,7 +101,8 @@ public class PlanesTest {
             1,
             0,
             0,
-            1);
+            1,
+            false);
     List<int[]> loops = Outline.of(parts, 4, 100);
     assertEquals(loops.size(), 1);
     int left = Integer.MAX_VALUE;

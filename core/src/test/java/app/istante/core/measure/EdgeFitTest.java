@@ -57,8 +57,8 @@ public class EdgeFitTest {
       // A smear of 14 px along 30 degrees over a lens blur of 0.8 px.
       double along = Math.cos(Math.toRadians(degrees - 30));
       double variance = 0.64 + 14 * 14 / 12.0 * along * along;
-      smeared.add(new SharpnessMeasure.Edge(Math.sqrt(variance), degrees, 0, false));
-      defocused.add(new SharpnessMeasure.Edge(4, degrees, 0, false));
+      smeared.add(new SharpnessMeasure.Edge(0, 0, Math.sqrt(variance), degrees, 0, false));
+      defocused.add(new SharpnessMeasure.Edge(0, 0, 4, degrees, 0, false));
     }
     Readings.Motion motion = SmearFit.of(smeared);
     assertEquals(motion.lengthPx(), 14, 14 * 0.15);

@@ -38,13 +38,13 @@ public class FramingTest {
     Readings.Backdrop backdrop =
         new Readings.Backdrop(
             ground, 255.0, 253.0, 0.9, 0.95, 0.0, falloff, 0.0, 0.0, 0.0, 0.0, "neutral", null,
-            null, 40.0, null, List.of(), List.of(), List.of(), null);
+            null, null, 40.0, null, List.of(), List.of(), List.of(), null, false);
     return new Readings(
         facts,
         product,
         backdrop,
         null,
-        new Readings.Sharpness(2.0, 2.5, null, null, null, null, null, 1.0, null, null, null),
+        new Readings.Sharpness(2.0, 2.5, null, null, null, null, null, 1.0, null, null, null, null),
         null,
         null,
         Map.of("sharpness.blurSigmaPx", 0.2),

@@ -104,7 +104,7 @@ public class KnownFieldsTest {
       }
     }
     return new Separation(
-        width, height, true, 1, alpha, kind, new float[3][], new float[0], 1, 0, 0.02, 1);
+        width, height, true, 1, alpha, kind, new float[3][], new float[0], 1, 0, 0.02, 1, false);
   }
 
   @DataProvider
@@ -134,7 +134,19 @@ public class KnownFieldsTest {
     }
     Separation uneven =
         new Separation(
-            300, 300, true, 1, parts.alpha(), kind, new float[3][], new float[0], 1, 0, 0.02, 1);
+            300,
+            300,
+            true,
+            1,
+            parts.alpha(),
+            kind,
+            new float[3][],
+            new float[0],
+            1,
+            0,
+            0.02,
+            1,
+            false);
     Roll.Reading roll = Roll.measure(uneven);
     assertTrue(roll.degrees() == null || roll.confidence() < 0.6, roll.toString());
   }
@@ -145,7 +157,7 @@ public class KnownFieldsTest {
     for (int direction = 0; direction < 180; direction += 3) {
       double along = Math.cos(Math.toRadians(direction - angle));
       double variance = sigma * sigma + length * length / 12 * along * along;
-      edges.add(new SharpnessMeasure.Edge(Math.sqrt(variance), direction, 0, false));
+      edges.add(new SharpnessMeasure.Edge(0, 0, Math.sqrt(variance), direction, 0, false));
     }
     return edges;
   }
@@ -185,6 +197,7 @@ public class KnownFieldsTest {
   }
 
   private static Readings.Sharpness sharpness(Readings.Motion motion) {
-    return new Readings.Sharpness(1.0, 1.5, null, null, null, null, motion, 1.0, null, null, null);
+    return new Readings.Sharpness(
+        1.0, 1.5, null, null, null, null, motion, 1.0, null, null, null, null);
   }
 }

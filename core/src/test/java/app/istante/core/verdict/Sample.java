@@ -129,18 +129,22 @@ final class Sample {
             "neutral",
             null,
             null,
+            null,
             40.0,
             null,
             marks,
             intrusions,
             foreign,
-            null);
+            null,
+            false);
     return new Readings(
         facts,
         product,
         backdrop,
-        new Readings.Colour(null, new Readings.Neutral("backdrop", castA, castB), List.of()),
-        new Readings.Sharpness(blur, blur, null, null, null, null, null, 1.0, null, null, null),
+        new Readings.Colour(
+            null, new Readings.Neutral("backdrop", castA, castB), List.of(), null, null),
+        new Readings.Sharpness(
+            blur, blur, null, null, null, null, null, 1.0, null, null, null, null),
         null,
         new Readings.Exposure(
             0.0, 0.0, 0.0, 0.0, liftAllowed, 3.0, 50.0, 60.0, liftToWhite, liftAllowed),

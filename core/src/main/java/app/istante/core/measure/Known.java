@@ -1,0 +1,15 @@
+package app.istante.core.measure;
+
+import app.istante.core.colour.Lab;
+import app.istante.core.mask.BlankFrame;
+
+/**
+ * What is known of a take beyond its own pixels; each may be null.
+ *
+ * @param blank the empty set, photographed from the same place
+ * @param card the colour card as read in the card frame of the same set-up
+ * @param reference the item's own colour, as its seller knows it: CIELAB under D50
+ */
+public record Known(BlankFrame blank, Readings.Card card, Lab reference) {
+  public static final Known NOTHING = new Known(null, null, null);
+}

@@ -1,0 +1,105 @@
+package app.istante.core.measure;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+
+import app.istante.core.image.Photo;
+import app.istante.core.mask.BlankFrame;
+import app.istante.core.mask.Separation;
+import org.testng.annotations.Test;
+
+/**
+ * A sheet with a dark bend and a strip of table beside it, empty and with a nearly white box: what
+ * the empty frame tells of the other.
+ */
+public class BlankFrameTest {
+  private static final int WIDTH = 800;
+  private static final int HEIGHT = 600;
+  private static final int TABLE_FROM = 730;
+
+  /** Light of the sheet: a bend 0.3 stops dark at 330 px, 60 px wide, and a slope to the right. */
+  private static double sheet(double x, double y) {
+    double bend = Math.exp(-Math.pow((y - 330) / 60, 2));
+    return 0.82 * Math.pow(2, -0.3 * bend - 0.2 * x / WIDTH);
+  }
+
+  private static boolean inBox(double x, double y) {
+    return x > 280 && x < 520 && y > 180 && y < 470;
+  }
+
+  private static double empty(double x, double y, int channel) {
+    return x > TABLE_FROM ? new double[] {0.25, 0.17, 0.1}[channel] : sheet(x, y);
+  }
+
+  private static double withBox(double x, double y, int channel) {
+    double rim = Math.min(Math.min(x - 280, 520 - x), Math.min(y - 180, 470 - y));
+    return inBox(x, y) ? (rim < 3 ? 0.66 : 0.78) : 1.06 * empty(x, y, channel);
+  }
+
+  private static double overlap(Separation parts) {
+    int both = 0;
+    int either = 0;
+    for (int at = 0; at < parts.kind().length; at++) {
+      boolean found = parts.kind()[at] == Separation.PRODUCT;
+      boolean is = inBox(at % WIDTH + 0.5, at / WIDTH + 0.5);
+      both += found && is ? 1 : 0;
+      either += found || is ? 1 : 0;
+    }
+    return (double) both / either;
+  }
+
+  private static BlankFrame blank(DrawnPhoto.Light light) {
+    return Analysed.blank(DrawnPhoto.of(WIDTH, HEIGHT, 1, light));
+  }
+
+  private static final Photo TAKE = DrawnPhoto.of(WIDTH, HEIGHT, 2, BlankFrameTest::withBox);
+
+  @Test
+  public void aNearlyWhiteBoxIsToldFromTheEmptySet() {
+    Known known = new Known(blank(BlankFrameTest::empty), null, null);
+    Analysed picture = Analysed.of(TAKE, known);
+    Readings readings = Measurement.measure(picture);
+    assertTrue(readings.backdrop().knownFromBlank());
+    assertTrue(overlap(picture.separation()) > 0.98, overlap(picture.separation()) + "");
+    // The slope is 0.18 stops over the sheet, the bend 0.3 more.
+    assertEquals(readings.backdrop().falloffStops(), 0.45, 0.08);
+    assertEquals(readings.uncertainty().get("backdrop.falloffStops"), 0.12);
+    assertFalse(Measurement.measure(TAKE).backdrop().knownFromBlank());
+  }
+
+  @Test
+  public void theTableInTheEmptyFrameIsForeignInTheTake() {
+    Known known = new Known(blank(BlankFrameTest::empty), null, null);
+    Analysed picture = Analysed.of(TAKE, known);
+    assertEquals(picture.separation().kind()[300 * WIDTH + 770], Separation.FOREIGN);
+    Readings readings = Measurement.measure(picture);
+    assertEquals(readings.backdrop().intrusions().size(), 1);
+    assertEquals(readings.backdrop().intrusions().get(0).side(), "right");
+  }
+
+  @Test
+  public void aBlankFrameOfAnotherSetIsNotUsed() {
+    BlankFrame other =
+        blank((x, y, channel) -> 0.5 * (1 + 0.6 * Math.sin(x / 70)) * (1 + 0.3 * Math.cos(y / 50)));
+    Readings with = Measurement.measure(Analysed.of(TAKE, new Known(other, null, null)));
+    assertFalse(with.backdrop().knownFromBlank());
+    assertEquals(with.backdrop(), Measurement.measure(TAKE).backdrop());
+  }
+
+  @Test
+  public void aBlankFrameOfAnotherSizeIsNotUsed() {
+    BlankFrame small = Analysed.blank(DrawnPhoto.of(640, 480, 3, BlankFrameTest::empty));
+    assertFalse(
+        Measurement.measure(Analysed.of(TAKE, new Known(small, null, null)))
+            .backdrop()
+            .knownFromBlank());
+  }
+
+  @Test
+  public void theEmptySetAgainstItselfHoldsNothing() {
+    Known known = new Known(blank(BlankFrameTest::empty), null, null);
+    Photo again = DrawnPhoto.of(WIDTH, HEIGHT, 9, BlankFrameTest::empty);
+    assertFalse(Measurement.measure(Analysed.of(again, known)).product().found());
+  }
+}

@@ -1,0 +1,77 @@
+package app.istante.core.measure;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertNull;
+
+import app.istante.core.colour.DeltaE;
+import app.istante.core.colour.Lab;
+import app.istante.core.image.Photo;
+import java.util.List;
+import org.testng.annotations.Test;
+
+/** A box of a known colour in light of a known tint. */
+public class ColourMeasureTest {
+  private static final Lab RED = new Lab(45, 42, 24);
+  private static final double[] WARM = {1.03, 1, 0.94};
+
+  private static Photo box(double[] light) {
+    double[] rgb = RED.toLinear();
+    return DrawnPhoto.of(
+        640,
+        480,
+        3,
+        (x, y, channel) ->
+            light[channel] * (x > 200 && x < 440 && y > 120 && y < 380 ? rgb[channel] : 0.75));
+  }
+
+  private static Readings.Colour colour(Photo photo, Known known) {
+    return Measurement.measure(Analysed.of(photo, known)).colour();
+  }
+
+  @Test
+  public void theReferenceIsHeldAgainstTheNearestMainColour() {
+    double[] white = {1, 1, 1};
+    Lab other = new Lab(50, 36, 20);
+    assertEquals(
+        colour(box(white), new Known(null, null, RED)).referenceDeltaE(), 0, 0.6, "its own");
+    assertEquals(
+        colour(box(white), new Known(null, null, other)).referenceDeltaE(),
+        DeltaE.ciede2000(RED, other),
+        0.6);
+    assertNull(colour(box(white), Known.NOTHING).referenceDeltaE());
+  }
+
+  @Test
+  public void theGroundTellsTheCastOnTheProduct() {
+    double[] rgb = RED.toLinear();
+    Lab seen = Lab.ofLinear(WARM[0] * rgb[0], WARM[1] * rgb[1], WARM[2] * rgb[2]);
+    Readings.CastOnProduct cast = colour(box(WARM), Known.NOTHING).castOnProduct();
+    assertEquals(cast.source(), "backdrop");
+    assertEquals(cast.a(), seen.a() - RED.a(), 0.7);
+    assertEquals(cast.b(), seen.b() - RED.b(), 0.7);
+  }
+
+  @Test
+  public void theCardFrameIsTrustedMoreThanTheGround() {
+    Readings.Card card =
+        new Readings.Card(
+            "frame",
+            "24-patch",
+            0.99,
+            List.of(),
+            List.of(),
+            4,
+            9,
+            1,
+            new Readings.WhiteBalance(1 / WARM[0], 1 / WARM[2], 40.0, 0.0),
+            0,
+            List.of());
+    Readings.Colour colour = colour(box(WARM), new Known(null, card, null));
+    assertEquals(colour.card().source(), "card frame");
+    assertEquals(colour.castOnProduct().source(), "card frame");
+    double[] rgb = RED.toLinear();
+    Lab seen = Lab.ofLinear(WARM[0] * rgb[0], WARM[1] * rgb[1], WARM[2] * rgb[2]);
+    assertEquals(colour.castOnProduct().a(), seen.a() - RED.a(), 0.5);
+    assertEquals(colour.castOnProduct().b(), seen.b() - RED.b(), 0.5);
+  }
+}
