@@ -23,7 +23,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
-import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
@@ -32,7 +31,6 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import java.util.stream.Stream;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -130,7 +128,7 @@ public final class CheckCommand implements Callable<Integer> {
     StandingSet set;
     Known known;
     try {
-      book = ruleBook();
+      book = RuleBooks.named(rules);
       set = setFile == null ? null : SceneFile.read(setFile);
       known = known();
     } catch (RuleBookException | IllegalArgumentException | UnreadablePhotoException wrong) {
@@ -149,7 +147,7 @@ public final class CheckCommand implements Callable<Integer> {
     try {
       // Only a few photos are under way at a time, so that memory does not grow with the folder.
       Deque<Future<Result>> underWay = new ArrayDeque<>();
-      for (Path file : files()) {
+      for (Path file : LineUpCommand.files(paths)) {
         underWay.add(workers.submit(() -> check(file, book, set, known)));
         if (underWay.size() >= AHEAD) {
           exit = Math.max(exit, print(underWay.remove().get()));
@@ -164,15 +162,6 @@ public final class CheckCommand implements Callable<Integer> {
       workers.shutdownNow();
     }
     return exit;
-  }
-
-  private RuleBook ruleBook() throws RuleBookException {
-    for (RuleBook book : RuleBooks.shipped()) {
-      if (book.id().equals(rules)) {
-        return book;
-      }
-    }
-    return RuleBooks.read(Path.of(rules));
   }
 
   private Known known() throws IOException, UnreadablePhotoException {
@@ -191,25 +180,6 @@ public final class CheckCommand implements Callable<Integer> {
         blankFile == null ? null : Analysed.blank(reader.read(blankFile)),
         card,
         reference == null ? null : ColourText.read(reference));
-  }
-
-  /** Named files as they are; of folders, all files in them, by name, hidden ones left out. */
-  private List<Path> files() throws IOException {
-    List<Path> files = new ArrayList<>();
-    for (Path path : paths) {
-      if (Files.isDirectory(path)) {
-        try (Stream<Path> inside = Files.walk(path)) {
-          inside
-              .filter(Files::isRegularFile)
-              .filter(file -> !file.getFileName().toString().startsWith("."))
-              .sorted()
-              .forEach(files::add);
-        }
-      } else {
-        files.add(path);
-      }
-    }
-    return files;
   }
 
   private Result check(Path file, RuleBook book, StandingSet set, Known known) throws IOException {

@@ -1,9 +1,13 @@
 package app.istante.core.lineup;
 
+import app.istante.core.verdict.Judgement;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * The same view across items, compared: for each reading the robust centre and spread (median and
@@ -22,16 +26,20 @@ public final class LineUp {
 
   /** Differences smaller than these can't be seen side by side, however alike the others are. */
   private static final Map<String, Double> VISIBLE =
-      Map.of(
-          "backdrop.level", 4.0,
-          "backdrop.castChroma", 1.5,
-          "backdrop.falloffStops", 0.25,
-          "product.fillLongestSide", 0.06,
-          "product.centreOffset.x", 0.04,
-          "product.centreOffset.y", 0.05,
-          "product.rollDegrees", 0.8,
-          "sharpness.blurSigmaPx", 0.5,
-          "framing.aspect", 0.02);
+      Map.ofEntries(
+          Map.entry("backdrop.level", 4.0),
+          Map.entry("backdrop.castChroma", 1.5),
+          Map.entry("backdrop.falloffStops", 0.25),
+          Map.entry("product.fillLongestSide", 0.06),
+          Map.entry("product.centreOffset.x", 0.04),
+          Map.entry("product.centreOffset.y", 0.05),
+          Map.entry("product.margins.bottom", 0.05),
+          Map.entry("product.rollDegrees", 0.8),
+          Map.entry("sharpness.blurSigmaPx", 0.5),
+          Map.entry("framing.aspect", 0.02),
+          Map.entry("framing.perspective.convergenceDegrees", 1.5));
+
+  private static final JsonMapper JSON = JsonMapper.builder().build();
 
   private LineUp() {}
 
@@ -51,6 +59,31 @@ public final class LineUp {
    */
   public record Reading(
       String name, double median, double spread, List<Entry> entries, List<Outlier> outliers) {}
+
+  /**
+   * All compared readings of some takes.
+   *
+   * @param judgements by the take's name; takes without a reading are left out of it
+   */
+  public static List<Reading> compare(Map<String, Judgement> judgements) {
+    Map<String, JsonNode> trees = new LinkedHashMap<>();
+    judgements.forEach((take, made) -> trees.put(take, JSON.valueToTree(made.readings())));
+    List<Reading> readings = new ArrayList<>();
+    for (String name : compared()) {
+      List<Entry> entries = new ArrayList<>();
+      trees.forEach(
+          (take, tree) -> {
+            JsonNode node = tree.at("/" + name.replace('.', '/'));
+            if (node.isNumber()) {
+              entries.add(new Entry(take, node.asDouble()));
+            }
+          });
+      if (!entries.isEmpty()) {
+        readings.add(compare(name, entries));
+      }
+    }
+    return readings;
+  }
 
   /**
    * @param entries values of one reading; with fewer than three nothing stands apart

@@ -36,11 +36,13 @@ public final class Measures {
     add("backdrop.marks", "Marks on the ground", "", 0, 40, 0);
     add("backdrop.intrusions", "Things at the frame's edge", "", 0, 6, 0);
     add("backdrop.foreign", "Other things in the frame", "", 0, 6, 0);
+    add("backdrop.reflection.strength", "Reflection in the ground", "share", 0, 0.5, 0);
     add("backdrop.separation", "Product against ground", "delta-e", 0, 60, 0);
     add("product.confidence", "Outline found", "share", 0, 1, 0);
     add("product.fillLongestSide", "Fills the frame", "share", 0, 1, 0);
     add("product.centreOffset.x", "Off centre, sideways", "share", -0.3, 0.3, 0);
     add("product.centreOffset.y", "Off centre, up or down", "share", -0.3, 0.3, 0);
+    add("product.margins.bottom", "Standing line above the frame's edge", "share", 0, 0.5, 0);
     add("product.rollDegrees", "Lean", "degree", -6, 6, 1);
     add("product.touches", "Cut by the frame", "", 0, 4, 0);
     add("sharpness.blurSigmaPx", "Blur in the photo", "px", 0, 8, 1);
@@ -49,6 +51,7 @@ public final class Measures {
     add("sharpness.oversharpening", "Halos beside edges", "share", 0, 0.5, 0);
     add("sharpness.blocking", "Traces of compression", "", 0, 2, 1);
     add("colour.card.meanDeltaE", "Colour card, mean error", "delta-e", 0, 20, 1);
+    add("colour.referenceDeltaE", "Off its own colour", "delta-e", 0, 20, 1);
     add("sharpness.noiseSigma", "Grain", "code", 0, 12, 1);
     add("exposure.clippedShare", "Product clipped", "share", 0, 0.2, 1);
     add("exposure.burntShare", "Product burnt out", "share", 0, 0.2, 1);
@@ -57,6 +60,7 @@ public final class Measures {
     add("exposure.liftToWhiteStops", "Lift the ground needs", "stop", 0, 3, 2);
     add("exposure.liftAllowedStops", "Lift the product bears", "stop", 0, 3, 2);
     add("framing.aspect", "Frame shape", "", 0.5, 2, 2);
+    add("framing.perspective.convergenceDegrees", "Uprights converge", "degree", -6, 6, 1);
     add("framing.longestSidePx", "Longest side", "px", 0, 6000, 0);
     add("image.fileBytes", "File size", "byte", 0, 20_000_000, 0);
   }

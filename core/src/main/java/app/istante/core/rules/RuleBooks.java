@@ -41,6 +41,18 @@ public final class RuleBooks {
     return books;
   }
 
+  /**
+   * @param name the id of one that ships, or else a file
+   */
+  public static RuleBook named(String name) throws RuleBookException {
+    for (RuleBook book : shipped()) {
+      if (book.id().equals(name)) {
+        return book;
+      }
+    }
+    return read(Path.of(name));
+  }
+
   public static RuleBook read(Path file) throws RuleBookException {
     try {
       return read(Files.readString(file));

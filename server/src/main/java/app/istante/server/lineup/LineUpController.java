@@ -18,7 +18,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.JsonNode;
 
 /** Takes held against each other: the same role across items, and what the whole set-up shares. */
 @RestController
@@ -87,23 +86,8 @@ class LineUpController {
   }
 
   private static List<LineUp.Reading> compare(Map<Take, Judgement> judgements) {
-    List<LineUp.Reading> readings = new ArrayList<>();
-    for (String name : LineUp.compared()) {
-      List<LineUp.Entry> entries = new ArrayList<>();
-      judgements.forEach(
-          (take, judgement) -> {
-            JsonNode node =
-                app.istante.core.cli.Json.mapper()
-                    .<JsonNode>valueToTree(judgement.readings())
-                    .at("/" + name.replace('.', '/'));
-            if (node.isNumber()) {
-              entries.add(new LineUp.Entry(take.id().toString(), node.asDouble()));
-            }
-          });
-      if (!entries.isEmpty()) {
-        readings.add(LineUp.compare(name, entries));
-      }
-    }
-    return readings;
+    Map<String, Judgement> named = new LinkedHashMap<>();
+    judgements.forEach((take, judgement) -> named.put(take.id().toString(), judgement));
+    return LineUp.compare(named);
   }
 }
