@@ -120,7 +120,7 @@ abstract class RunningServer extends AbstractTestNGSpringContextTests {
                 .method(method, HttpRequest.BodyPublishers.ofString(json))));
   }
 
-  private HttpRequest.Builder token(HttpRequest.Builder request) {
+  HttpRequest.Builder token(HttpRequest.Builder request) {
     if (cookie() == null) {
       get("/api/rule-books");
     }

@@ -38,6 +38,8 @@ public class ShootJobTest extends RunningServer {
             });
     assertEquals(made.at("/after/verdict").asString(), "Ready", made.toString());
     assertEquals(made.at("/after/readings/product/rollDegrees").asDouble(), 0, 0.6);
+    assertTrue(made.at("/drift/detailKept").asDouble() > 0.75, made.get("drift").toString());
+    assertTrue(made.at("/drift/edgeEaten").asDouble() < 0.02, made.get("drift").toString());
 
     JsonNode handover = get("/api/shoots/" + shoot + "/handover").json();
     assertEquals(handover.get("files").asInt(), 1);

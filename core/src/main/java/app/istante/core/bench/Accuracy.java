@@ -204,7 +204,7 @@ public final class Accuracy {
     for (long lot = 1; lot <= CARDS; lot++) {
       DrawnCard card = DrawnCard.drawn(lot);
       byte[] file = PhotoWriter.jpeg(card.picture(), 0.85);
-      Readings.Card read =
+      Readings.ColourCard read =
           Measurement.measure(new PhotoReader(Limits.STANDARD).read(file)).colour().card();
       if (read == null) {
         System.out.println("  missed: " + card);

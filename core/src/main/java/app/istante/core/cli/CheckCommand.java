@@ -166,7 +166,7 @@ public final class CheckCommand implements Callable<Integer> {
 
   private Known known() throws IOException, UnreadablePhotoException {
     PhotoReader reader = new PhotoReader(Limits.STANDARD);
-    Readings.Card card = null;
+    Readings.ColourCard card = null;
     if (cardFile != null) {
       card = Measurement.measure(reader.read(cardFile)).colour().card();
       if (card == null) {

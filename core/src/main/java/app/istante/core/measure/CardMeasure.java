@@ -33,11 +33,11 @@ final class CardMeasure {
   }
 
   /** Null without a card. */
-  static Readings.Card measure(FoundCard card, CardReference reference, Notes notes) {
+  static Readings.ColourCard measure(FoundCard card, CardReference reference, Notes notes) {
     return card == null ? null : new CardMeasure(card, reference, notes).run();
   }
 
-  private Readings.Card run() {
+  private Readings.ColourCard run() {
     List<Readings.CardPatch> patches = new ArrayList<>();
     double sum = 0;
     double largest = 0;
@@ -63,7 +63,7 @@ final class CardMeasure {
     double[] gains = gains();
     double exposure = exposureStops(gains);
     notes.band("colour.card.meanDeltaE", 0.3);
-    return new Readings.Card(
+    return new Readings.ColourCard(
         IN_FRAME,
         "24-patch",
         card.confidence(),

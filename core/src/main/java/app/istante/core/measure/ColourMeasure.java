@@ -18,8 +18,9 @@ final class ColourMeasure {
   private ColourMeasure() {}
 
   static Readings.Colour measure(Analysed picture, Readings.Backdrop backdrop, Notes notes) {
-    Readings.Card inFrame = CardMeasure.measure(picture.card(), Analysed.CARD_REFERENCE, notes);
-    Readings.Card card = inFrame != null ? inFrame : fromCardFrame(picture.known().card());
+    Readings.ColourCard inFrame =
+        CardMeasure.measure(picture.card(), Analysed.CARD_REFERENCE, notes);
+    Readings.ColourCard card = inFrame != null ? inFrame : fromCardFrame(picture.known().card());
     Readings.Neutral neutral = neutral(backdrop);
     List<Readings.Dominant> dominant = DominantColours.of(picture);
     Double offReference = offReference(picture.known().reference(), dominant);
@@ -30,10 +31,10 @@ final class ColourMeasure {
         card, neutral, dominant, offReference, castOnProduct(picture, card, backdrop, neutral));
   }
 
-  private static Readings.Card fromCardFrame(Readings.Card card) {
+  private static Readings.ColourCard fromCardFrame(Readings.ColourCard card) {
     return card == null
         ? null
-        : new Readings.Card(
+        : new Readings.ColourCard(
             CARD_FRAME,
             card.kind(),
             card.confidence(),
@@ -69,7 +70,10 @@ final class ColourMeasure {
   }
 
   private static Readings.CastOnProduct castOnProduct(
-      Analysed picture, Readings.Card card, Readings.Backdrop backdrop, Readings.Neutral neutral) {
+      Analysed picture,
+      Readings.ColourCard card,
+      Readings.Backdrop backdrop,
+      Readings.Neutral neutral) {
     double[] gains = null;
     String source = null;
     if (card != null) {

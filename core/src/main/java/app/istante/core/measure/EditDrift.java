@@ -57,8 +57,13 @@ public final class EditDrift {
    *     in one of the two
    */
   public static Drift of(Photo original, Photo edit) {
-    Analysed before = Analysed.of(original);
-    Analysed after = Analysed.of(edit);
+    return of(Analysed.of(original), Analysed.of(edit));
+  }
+
+  /**
+   * @throws IllegalArgumentException as above
+   */
+  public static Drift of(Analysed before, Analysed after) {
     requireFound(before, "original");
     requireFound(after, "edit");
     return new Comparison(before, after).run();

@@ -10,6 +10,6 @@ import app.istante.core.mask.BlankFrame;
  * @param card the colour card as read in the card frame of the same set-up
  * @param reference the item's own colour, as its seller knows it: CIELAB under D50
  */
-public record Known(BlankFrame blank, Readings.Card card, Lab reference) {
+public record Known(BlankFrame blank, Readings.ColourCard card, Lab reference) {
   public static final Known NOTHING = new Known(null, null, null);
 }

@@ -176,7 +176,7 @@ public record Readings(
    *     neutral is known
    */
   public record Colour(
-      Card card,
+      ColourCard card,
       Neutral neutral,
       List<Dominant> dominant,
       Double referenceDeltaE,
@@ -210,7 +210,7 @@ public record Readings(
    * @param exposureErrorStops positive is too bright
    * @param matrix 3 x 3, rows red, green, blue, from linear light as drawn to what it should be
    */
-  public record Card(
+  public record ColourCard(
       String source,
       String kind,
       double confidence,
@@ -222,7 +222,7 @@ public record Readings(
       WhiteBalance whiteBalance,
       double exposureErrorStops,
       List<double[]> matrix) {
-    public Card {
+    public ColourCard {
       corners = List.copyOf(corners);
       patches = List.copyOf(patches);
       matrix = List.copyOf(matrix);

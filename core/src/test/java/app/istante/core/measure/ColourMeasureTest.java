@@ -53,8 +53,8 @@ public class ColourMeasureTest {
 
   @Test
   public void theCardFrameIsTrustedMoreThanTheGround() {
-    Readings.Card card =
-        new Readings.Card(
+    Readings.ColourCard card =
+        new Readings.ColourCard(
             "frame",
             "24-patch",
             0.99,

@@ -5,6 +5,7 @@ import app.istante.core.image.Limits;
 import app.istante.core.image.Photo;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.UnreadablePhotoException;
+import app.istante.core.lineup.Look;
 import app.istante.core.mask.Outline;
 import app.istante.core.measure.Analysed;
 import app.istante.core.measure.Measurement;
@@ -14,6 +15,7 @@ import app.istante.core.plan.slip.SlipReader;
 import app.istante.core.rules.RuleBook;
 import app.istante.core.verdict.Judge;
 import app.istante.core.verdict.Judgement;
+import app.istante.server.jobs.JobQueue;
 import app.istante.server.jobs.SlowWork;
 import app.istante.server.picture.PictureStore;
 import app.istante.server.picture.Previews;
@@ -53,6 +55,8 @@ public class CheckService implements SlowWork {
   private final Previews previews;
   private final TakeSorting sorting;
   private final TakenIn takenIn;
+  private final SetUpFrames setUpFrames;
+  private final JobQueue jobs;
   private final ShootEvents events;
   private final TransactionTemplate transaction;
   private final Clock clock;
@@ -66,6 +70,8 @@ public class CheckService implements SlowWork {
       Previews previews,
       TakeSorting sorting,
       TakenIn takenIn,
+      SetUpFrames setUpFrames,
+      JobQueue jobs,
       ShootEvents events,
       TransactionTemplate transaction,
       Clock clock) {
@@ -77,6 +83,8 @@ public class CheckService implements SlowWork {
     this.previews = previews;
     this.sorting = sorting;
     this.takenIn = takenIn;
+    this.setUpFrames = setUpFrames;
+    this.jobs = jobs;
     this.events = events;
     this.transaction = transaction;
     this.clock = clock;
@@ -87,16 +95,26 @@ public class CheckService implements SlowWork {
     return SlowWork.CHECK;
   }
 
-  /** Measures a take; one that is measured already, or gone, is left alone. */
+  /**
+   * Measures a take; one that is measured already against the frames of its set-up, or gone, is
+   * left alone.
+   */
   @Override
   public void run(long takeId) throws IOException {
     Take take = takes.findById(takeId).orElse(null);
-    if (take == null || take.state() != TakeState.WAITING) {
+    if (take == null || take.state() == TakeState.UNREADABLE) {
+      return;
+    }
+    SetUpFrames.Frames frames = setUpFrames.of(take);
+    boolean done =
+        take.state() == TakeState.MEASURED
+            && checks.findById(takeId).filter(c -> c.frames().equals(frames)).isPresent();
+    if (done) {
       return;
     }
     try {
       Photo photo = new PhotoReader(Limits.STANDARD).read(pictures.original(take.sha256()));
-      Analysed picture = Analysed.of(photo);
+      Analysed picture = Analysed.of(photo, setUpFrames.known(take, frames));
       Readings readings = Measurement.measure(picture);
       previews.makeAll(photo, take.sha256());
       String outline =
@@ -104,7 +122,9 @@ public class CheckService implements SlowWork {
               .writeValueAsString(
                   Outline.of(picture.separation(), picture.linear().factor(), OUTLINE_POINTS));
       String slip = SlipReader.read(picture.srgb()).map(SlipCode::text).orElse(null);
-      transaction.executeWithoutResult(status -> store(takeId, readings, outline, slip));
+      String look = Look.of(picture.srgb()).text();
+      transaction.executeWithoutResult(
+          status -> store(takeId, readings, outline, slip, frames, look));
     } catch (UnreadablePhotoException unreadable) {
       transaction.executeWithoutResult(
           status -> takes.findById(takeId).orElseThrow().unreadable(unreadable.getMessage()));
@@ -112,7 +132,13 @@ public class CheckService implements SlowWork {
     events.changed(take.shootId(), "check", takeId);
   }
 
-  private void store(long takeId, Readings readings, String outline, String slip) {
+  private void store(
+      long takeId,
+      Readings readings,
+      String outline,
+      String slip,
+      SetUpFrames.Frames frames,
+      String look) {
     shoots.holdShootsOf(List.of(takeId));
     Take take = takes.findById(takeId).orElseThrow();
     take.seen(sorting.instantOf(readings.image().takenAt()), slip);
@@ -127,16 +153,24 @@ public class CheckService implements SlowWork {
             Json.mapper().writeValueAsString(readings),
             outline,
             clock.instant());
+    check.measuredAgainst(frames, look);
     judge(take, check, readings);
     checks.deleteById(takeId);
     checks.flush();
-    checks.save(check);
+    checks.saveAndFlush(check);
+    measureOutdated(take.shootId());
+  }
+
+  /** A frame of the set-up came in, or is one no longer: its takes are measured again. */
+  private void measureOutdated(long shootId) {
+    setUpFrames.outdated(shootId).forEach(jobs::check);
   }
 
   @EventListener
   @Transactional
   void roleChanged(TakeService.RoleChanged change) {
     judgeAgain(change.takeId());
+    measureOutdated(takes.findById(change.takeId()).orElseThrow().shootId());
   }
 
   /** Judges a measured take again from its readings; pixels are not looked at. */

@@ -27,6 +27,9 @@ public class TakeCheck implements Persistable<Long> {
   private String outline;
 
   private Instant checkedAt;
+  private String look;
+  private Long blankTakeId;
+  private Long cardTakeId;
 
   @jakarta.persistence.Transient private boolean fresh;
 
@@ -39,6 +42,21 @@ public class TakeCheck implements Persistable<Long> {
     this.outline = outline;
     this.checkedAt = at;
     this.fresh = true;
+  }
+
+  void measuredAgainst(SetUpFrames.Frames frames, String itsLook) {
+    blankTakeId = frames.blank();
+    cardTakeId = frames.card();
+    look = itsLook;
+  }
+
+  SetUpFrames.Frames frames() {
+    return new SetUpFrames.Frames(blankTakeId, cardTakeId);
+  }
+
+  /** How it looks, for telling near-duplicates; null from before that was kept. */
+  public String look() {
+    return look;
   }
 
   void judged(

@@ -70,7 +70,9 @@ class TakeController {
   record TakeDetail(TakeView take, @Nullable Judgement judgement, List<int[]> outline) {}
 
   record Assignment(
-      @NotEmpty(message = "Choose at least one take.") List<Long> takeIds, Long shotId) {}
+      @NotEmpty(message = "Choose at least one take.") List<Long> takeIds,
+      @Nullable Long shotId,
+      app.istante.core.plan.slip.Assignment.@Nullable Shows frame) {}
 
   record Choice(boolean chosen) {}
 
@@ -106,7 +108,11 @@ class TakeController {
   @PutMapping("/takes/assignment")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void assign(@Valid @RequestBody Assignment assignment) {
-    service.assign(assignment.takeIds(), assignment.shotId());
+    if (assignment.frame() != null) {
+      service.assignFrame(assignment.takeIds(), assignment.frame());
+    } else {
+      service.assign(assignment.takeIds(), assignment.shotId());
+    }
   }
 
   @PutMapping("/takes/{id}/choice")

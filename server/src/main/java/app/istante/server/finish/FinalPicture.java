@@ -37,6 +37,9 @@ public class FinalPicture {
   @Column(columnDefinition = "longtext")
   private String judgement;
 
+  @Column(columnDefinition = "longtext")
+  private String drift;
+
   private Instant madeAt;
   @Version private Long version;
 
@@ -52,7 +55,8 @@ public class FinalPicture {
     problem = null;
   }
 
-  void made(String picture, String itsVerdict, String json, Instant at) {
+  void made(String picture, String itsVerdict, String json, String itsDrift, Instant at) {
+    drift = itsDrift;
     state = State.MADE;
     sha256 = picture;
     verdict = itsVerdict;
@@ -83,6 +87,11 @@ public class FinalPicture {
 
   public String verdict() {
     return verdict;
+  }
+
+  /** What finishing did to the product; null where that could not be told. */
+  String drift() {
+    return drift;
   }
 
   String judgement() {

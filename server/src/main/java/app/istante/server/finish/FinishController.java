@@ -1,5 +1,6 @@
 package app.istante.server.finish;
 
+import app.istante.core.measure.EditDrift;
 import app.istante.core.verdict.Judgement;
 import app.istante.server.check.CheckService;
 import app.istante.server.shoot.ShootService;
@@ -7,19 +8,23 @@ import app.istante.server.take.Take;
 import app.istante.server.take.TakeRepository;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotEmpty;
+import java.io.IOException;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestPart;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
 
 /** Chosen takes, their finishing plans and their finals. */
 @RestController
@@ -54,7 +59,8 @@ class FinishController {
       FinalPicture.@Nullable State state,
       @Nullable String problem,
       @Nullable String finalSha256,
-      @Nullable Judgement after) {}
+      @Nullable Judgement after,
+      EditDrift.@Nullable Drift drift) {}
 
   record FinishOrder(@NotEmpty(message = "Choose at least one take.") List<Long> takeIds) {}
 
@@ -79,6 +85,13 @@ class FinishController {
     service.want(order.takeIds());
   }
 
+  /** Holds an edit that was made elsewhere against its take; nothing of it is kept. */
+  @PostMapping(path = "/takes/{id}/outside-edit", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+  EditDrift.Drift compare(@PathVariable long id, @RequestPart MultipartFile file)
+      throws IOException {
+    return service.compare(id, file.getBytes());
+  }
+
   private FinishView view(Take take, FinalPicture picture) {
     return new FinishView(
         take.id(),
@@ -89,6 +102,7 @@ class FinishController {
         picture == null ? null : picture.state(),
         picture == null ? null : picture.problem(),
         picture == null ? null : picture.sha256(),
-        picture == null ? null : service.judgement(picture).orElse(null));
+        picture == null ? null : service.judgement(picture).orElse(null),
+        picture == null ? null : service.drift(picture).orElse(null));
   }
 }

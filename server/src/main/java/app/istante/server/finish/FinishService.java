@@ -9,6 +9,8 @@ import app.istante.core.image.Photo;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.PhotoWriter;
 import app.istante.core.image.UnreadablePhotoException;
+import app.istante.core.measure.Analysed;
+import app.istante.core.measure.EditDrift;
 import app.istante.core.measure.Measurement;
 import app.istante.core.rules.RuleBook;
 import app.istante.core.verdict.Judge;
@@ -123,19 +125,50 @@ public class FinishService implements SlowWork {
       Photo made = reader.read(jpeg);
       String sha256 = pictures.keep(jpeg, FileKind.JPEG).sha256();
       previews.makeAll(made, sha256);
-      Judgement again = Judge.judge(Measurement.measure(made), book, checks.roleOf(take));
+      Analysed finished = Analysed.of(made);
+      Judgement again = Judge.judge(Measurement.measure(finished), book, checks.roleOf(take));
       String json = Json.mapper().writeValueAsString(again);
+      String drift = drift(Analysed.of(photo), finished);
       transaction.executeWithoutResult(
           status ->
               finals
                   .findById(takeId)
                   .orElseThrow()
-                  .made(sha256, again.verdict().name(), json, clock.instant()));
+                  .made(sha256, again.verdict().name(), json, drift, clock.instant()));
     } catch (UnreadablePhotoException unreadable) {
       transaction.executeWithoutResult(
           status -> finals.findById(takeId).orElseThrow().failed(unreadable.getMessage()));
     }
     events.changed(take.shootId(), "final", takeId);
+  }
+
+  /** Null where the product is not found in both. */
+  private static String drift(Analysed take, Analysed made) {
+    try {
+      return Json.mapper().writeValueAsString(EditDrift.of(take, made));
+    } catch (IllegalArgumentException notFound) {
+      return null;
+    }
+  }
+
+  /**
+   * Holds an edit that was made elsewhere against its take. Nothing of it is kept.
+   *
+   * @throws Refused where it can't be read, or no product is found
+   */
+  public EditDrift.Drift compare(long takeId, byte[] edit) throws IOException {
+    Take take = takes.findById(takeId).orElseThrow(() -> Refused.missing("take"));
+    PhotoReader reader = new PhotoReader(Limits.STANDARD);
+    try {
+      return EditDrift.of(reader.read(pictures.original(take.sha256())), reader.read(edit));
+    } catch (UnreadablePhotoException | IllegalArgumentException wrong) {
+      throw Refused.conflict("not-comparable", wrong.getMessage());
+    }
+  }
+
+  public Optional<EditDrift.Drift> drift(FinalPicture picture) {
+    return Optional.ofNullable(picture.drift())
+        .map(json -> Json.mapper().readValue(json, EditDrift.Drift.class));
   }
 
   /** The best quality that keeps the file within the place's limit. */

@@ -120,6 +120,11 @@ public class Item {
     return notes;
   }
 
+  /** The item's own colour as #rrggbb, or null. */
+  public String referenceColour() {
+    return referenceColour;
+  }
+
   public boolean listed() {
     return listed;
   }

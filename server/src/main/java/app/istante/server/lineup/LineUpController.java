@@ -1,9 +1,13 @@
 package app.istante.server.lineup;
 
+import app.istante.core.lineup.AlikeTakes;
 import app.istante.core.lineup.LineUp;
+import app.istante.core.lineup.Look;
 import app.istante.core.verdict.Judgement;
 import app.istante.core.verdict.Remedy;
 import app.istante.server.check.CheckService;
+import app.istante.server.check.TakeCheck;
+import app.istante.server.check.TakeCheckRepository;
 import app.istante.server.shoot.ShootService;
 import app.istante.server.take.Take;
 import app.istante.server.take.TakeRepository;
@@ -13,6 +17,7 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -24,11 +29,14 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/shoots/{shootId}")
 class LineUpController {
   private final TakeRepository takes;
+  private final TakeCheckRepository stored;
   private final CheckService checks;
   private final ShootService shoots;
 
-  LineUpController(TakeRepository takes, CheckService checks, ShootService shoots) {
+  LineUpController(
+      TakeRepository takes, TakeCheckRepository stored, CheckService checks, ShootService shoots) {
     this.takes = takes;
+    this.stored = stored;
     this.checks = checks;
     this.shoots = shoots;
   }
@@ -42,6 +50,27 @@ class LineUpController {
   @GetMapping("/line-up")
   List<LineUp.Reading> lineUp(@PathVariable long shootId, @RequestParam String role) {
     return compare(judgements(shootId, role));
+  }
+
+  /** Takes that show the same view, the best of each group first; names are the takes' ids. */
+  @GetMapping("/alike")
+  List<AlikeTakes.Group> alike(@PathVariable long shootId) {
+    Map<Take, Judgement> judgements = judgements(shootId, null);
+    Map<Long, TakeCheck> known =
+        stored.findByTakeIdIn(judgements.keySet().stream().map(Take::id).toList()).stream()
+            .filter(check -> check.look() != null)
+            .collect(Collectors.toMap(TakeCheck::takeId, check -> check));
+    List<AlikeTakes.Take> seen = new ArrayList<>();
+    judgements.forEach(
+        (take, judgement) -> {
+          TakeCheck check = known.get(take.id());
+          if (check != null) {
+            seen.add(
+                new AlikeTakes.Take(
+                    take.id().toString(), take.sha256(), Look.read(check.look()), judgement));
+          }
+        });
+    return AlikeTakes.of(seen);
   }
 
   @GetMapping("/set")

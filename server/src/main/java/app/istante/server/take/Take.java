@@ -153,6 +153,12 @@ public class Take {
     slip = slipText;
   }
 
+  /** A person says that it shows the empty set or the colour card. */
+  public void sayFrame(Assignment.Shows frame) {
+    saidSo = true;
+    assign(frame, null, "you said so");
+  }
+
   /** A person says what it shows; null takes the saying back. */
   public void say(Long to) {
     saidSo = to != null;

@@ -1,5 +1,7 @@
 package app.istante.server.take;
 
+import app.istante.core.plan.slip.Assignment;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Page;
@@ -19,6 +21,8 @@ public interface TakeRepository extends JpaRepository<Take, Long> {
   List<Take> findByShotId(Long shotId);
 
   List<Take> findByShotIdAndChosenTrue(Long shotId);
+
+  List<Take> findByShootIdAndShowsIn(Long shootId, Collection<Assignment.Shows> shows);
 
   List<Take> findByState(TakeState state);
 }

@@ -1,5 +1,6 @@
 package app.istante.server.take;
 
+import app.istante.core.plan.slip.Assignment;
 import app.istante.server.shoot.ShootService;
 import app.istante.server.support.Refused;
 import app.istante.server.support.ShootEvents;
@@ -52,6 +53,23 @@ public class TakeService {
         throw Refused.conflict("other-shoot", "That shot belongs to another shoot.");
       }
       take.say(shotId);
+      takes.flush();
+      publisher.publishEvent(new RoleChanged(id));
+      events.changed(take.shootId(), "take", id);
+    }
+  }
+
+  /** Says that takes show the empty set or the colour card of their set-up. */
+  @Transactional
+  public void assignFrame(List<Long> takeIds, Assignment.Shows frame) {
+    if (frame != Assignment.Shows.BLANK && frame != Assignment.Shows.CARD) {
+      throw Refused.conflict(
+          "no-frame", "Only the empty set and the colour card belong to a set-up.");
+    }
+    shoots.holdShootsOf(takeIds);
+    for (long id : takeIds) {
+      Take take = take(id);
+      take.sayFrame(frame);
       takes.flush();
       publisher.publishEvent(new RoleChanged(id));
       events.changed(take.shootId(), "take", id);

@@ -1,0 +1,135 @@
+package app.istante.server;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+
+import app.istante.core.image.EncodedImage;
+import app.istante.core.image.PhotoWriter;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.net.http.HttpRequest;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.List;
+import org.testng.annotations.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Blank frames, near-duplicates and drift, over HTTP. */
+public class SetUpFramesTest extends RunningServer {
+
+  private static byte[] empty(int code) throws IOException {
+    byte[] rgb = new byte[3 * 1200 * 900];
+    Arrays.fill(rgb, (byte) code);
+    return PhotoWriter.jpeg(new EncodedImage(1200, 900, rgb), 0.92);
+  }
+
+  private JsonNode readings(long take) {
+    return get("/api/takes/" + take).json().at("/judgement/readings");
+  }
+
+  private boolean fromBlank(long take) {
+    return readings(take).at("/backdrop/knownFromBlank").asBoolean();
+  }
+
+  private void say(long take, String what) {
+    assertEquals(
+        put("/api/takes/assignment", "{\"takeIds\":[" + take + "]," + what + "}").status(), 204);
+  }
+
+  @Test
+  public void aTakeIsMeasuredAgainOnceTheEmptySetIsKnown() throws IOException {
+    long shoot = newShoot("tuttocose", "FRAME-1", "lead");
+    long blank = upload(shoot, "empty.jpg", empty(253), null).json().get("takeId").asLong();
+    measured(blank);
+    long take =
+        upload(shoot, "a.jpg", photo(301), shotOf(shoot, "lead")).json().get("takeId").asLong();
+    measured(take);
+    assertFalse(fromBlank(take));
+    String verdict = get("/api/takes/" + take).json().at("/take/verdict").asString();
+
+    say(blank, "\"frame\":\"BLANK\"");
+    until(() -> fromBlank(take) ? true : null);
+    JsonNode empty = get("/api/takes/" + blank).json().get("take");
+    assertEquals(empty.get("shows").asString(), "BLANK");
+    assertFalse(empty.has("verdict"), "no rule of a selling place is for it");
+    assertEquals(get("/api/takes/" + take).json().at("/take/verdict").asString(), verdict);
+
+    say(blank, "\"shotId\":null");
+    until(() -> fromBlank(take) ? null : true);
+    assertEquals(
+        put("/api/takes/assignment", "{\"takeIds\":[" + blank + "],\"frame\":\"SLIP\"}").status(),
+        409);
+  }
+
+  @Test
+  public void theItemsOwnColourIsHeldAgainstTheTake() {
+    long shoot = newShoot("tuttocose", "FRAME-2", "lead");
+    JsonNode item = null;
+    for (JsonNode one : get("/api/items?size=500").json().get("entries")) {
+      item = one.at("/fields/code").asString().equals("FRAME-2") ? one : item;
+    }
+    String coloured =
+        item.get("fields").toString().replaceFirst("\\}$", ",\"referenceColour\":\"#8a5a3c\"}");
+    assertEquals(put("/api/items", "{\"items\":[" + coloured + "]}").status() / 100, 2);
+    long take =
+        upload(shoot, "a.jpg", photo(311), shotOf(shoot, "lead")).json().get("takeId").asLong();
+    measured(take);
+    assertTrue(readings(take).at("/colour/referenceDeltaE").isNumber(), readings(take).toString());
+  }
+
+  @Test
+  public void takesOfTheSameViewAreOneGroupTheBestFirst() {
+    long shoot = newShoot("fieramonda", "FRAME-3", "lead");
+    long lead = shotOf(shoot, "lead");
+    long good = upload(shoot, "a.jpg", photo(321), lead).json().get("takeId").asLong();
+    byte[] dim = photo(new app.istante.core.sim.DemoShop.Set().litGround().fill(0.74), 0.6, 322);
+    long dark = upload(shoot, "b.jpg", dim, lead).json().get("takeId").asLong();
+    measured(good);
+    measured(dark);
+    JsonNode groups = get("/api/shoots/" + shoot + "/alike").json();
+    assertEquals(groups.size(), 1, groups.toString());
+    List<Long> takes =
+        groups
+            .get(0)
+            .get("takes")
+            .valueStream()
+            .map(JsonNode::asString)
+            .map(Long::valueOf)
+            .toList();
+    assertEquals(takes, List.of(good, dark), groups.toString());
+    assertTrue(groups.get(0).get("why").asString().endsWith("."));
+  }
+
+  @Test
+  public void anOutsideEditIsHeldAgainstItsTake() throws IOException {
+    long shoot = newShoot("tuttocose", "FRAME-4", "lead");
+    byte[] photo = photo(331);
+    long take = upload(shoot, "a.jpg", photo, shotOf(shoot, "lead")).json().get("takeId").asLong();
+    measured(take);
+    Answer same = edit(take, photo);
+    assertEquals(same.status(), 200, same.body());
+    assertEquals(same.json().get("deltaE").asDouble(), 0, 0.01);
+    Answer nothing = edit(take, empty(250));
+    assertEquals(nothing.status(), 409);
+    assertEquals(
+        nothing.json().get("detail").asString(),
+        "No product is found in the edit, so the two can't be laid over each other.");
+    Answer broken = edit(take, "no picture".getBytes(StandardCharsets.UTF_8));
+    assertEquals(broken.status(), 409, broken.body());
+  }
+
+  private Answer edit(long take, byte[] bytes) {
+    ByteArrayOutputStream body = new ByteArrayOutputStream();
+    body.writeBytes(
+        "--xx\r\nContent-Disposition: form-data; name=\"file\"; filename=\"e.jpg\"\r\n\r\n"
+            .getBytes(StandardCharsets.UTF_8));
+    body.writeBytes(bytes);
+    body.writeBytes("\r\n--xx--\r\n".getBytes(StandardCharsets.UTF_8));
+    return send(
+        token(
+            HttpRequest.newBuilder(uri("/api/takes/" + take + "/outside-edit"))
+                .header("Content-Type", "multipart/form-data; boundary=xx")
+                .POST(HttpRequest.BodyPublishers.ofByteArray(body.toByteArray()))));
+  }
+}
