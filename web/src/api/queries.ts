@@ -68,6 +68,13 @@ export const lineUpQuery = (id: number, role: string) =>
       ),
   });
 
+export const alikeQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["shoot", id, "alike"],
+    queryFn: () =>
+      answer(api.GET("/api/shoots/{shootId}/alike", { params: { path: { shootId: id } } })),
+  });
+
 export const finalsQuery = (id: number) =>
   queryOptions({
     queryKey: ["shoot", id, "finals"],
@@ -258,6 +265,10 @@ export const choose = (takeId: number, chosen: boolean) =>
 
 export const assign = (takeIds: number[], shotId: number | undefined) =>
   answer(api.PUT("/api/takes/assignment", { body: { takeIds, shotId } }));
+
+/** Says that takes show the empty set or the colour card. */
+export const assignFrame = (takeIds: number[], frame: "BLANK" | "CARD") =>
+  answer(api.PUT("/api/takes/assignment", { body: { takeIds, frame } }));
 
 export const aim = (shootId: number, shotId: number | undefined) =>
   answer(api.PUT("/api/shoots/{id}/aim", { params: { path: { id: shootId } }, body: { shotId } }));

@@ -2,7 +2,14 @@ import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link } from "react-router";
 import type { ShotView, TakeView } from "../../api/client";
-import { assign, shotsQuery, takesQuery, useShootChange } from "../../api/queries";
+import {
+  alikeQuery,
+  assign,
+  assignFrame,
+  shotsQuery,
+  takesQuery,
+  useShootChange,
+} from "../../api/queries";
 import { Bar, Button, Empty, Waiting } from "../../parts/basics";
 import { Choice } from "../../parts/Choice";
 import { useDecisions } from "../../parts/Decisions";
@@ -23,6 +30,7 @@ export function CheckScreen() {
   const shoot = useShoot();
   const shots = useQuery(shotsQuery(shoot.id));
   const takes = useQuery(takesQuery(shoot.id));
+  const alike = useQuery(alikeQuery(shoot.id));
   const [only, setOnly] = useState<VerdictName>();
   const [search, setSearch] = useState("");
   const [picked, setPicked] = useState<number[]>([]);
@@ -57,6 +65,19 @@ export function CheckScreen() {
   const shotOf = new Map(shots.data.map((shot) => [shot.id, shot]));
   const shown = takes.data.filter((take) => fits(take, shotOf.get(take.shotId ?? -1)));
   const groups = grouped(shown, shots.data);
+  const views = new Map<number, string>();
+  for (const group of alike.data ?? []) {
+    group.takes.forEach((id, index) =>
+      views.set(
+        Number(id),
+        group.identical
+          ? "same file"
+          : index === 0
+            ? `best of ${group.takes.length} alike`
+            : `one of ${group.takes.length} alike`,
+      ),
+    );
+  }
   const { counts } = shoot;
   return (
     <div className="flex flex-col gap-4">
@@ -118,6 +139,7 @@ export function CheckScreen() {
                 <TakeCard
                   take={take}
                   role={shotOf.get(take.shotId ?? -1)?.role}
+                  view={views.get(take.id)}
                   picked={picked.includes(take.id)}
                   onPick={(yes) =>
                     setPicked((before) =>
@@ -166,6 +188,7 @@ function grouped(takes: TakeView[], shots: ShotView[]): Group[] {
 function TakeCard(props: {
   take: TakeView;
   role: string | undefined;
+  view: string | undefined;
   picked: boolean;
   onPick: (yes: boolean) => void;
 }) {
@@ -202,6 +225,9 @@ function TakeCard(props: {
           <span className="mt-1 line-clamp-2 min-h-[2.6em] text-[13px] leading-snug">{says}</span>
           <span className="figures block truncate pt-1 text-[12px] text-soft">
             {take.fileName} {take.chosen && <b className="text-ink">kept</b>}
+            {props.view && (
+              <span className={props.view.startsWith("best") ? "text-ink" : ""}> {props.view}</span>
+            )}
           </span>
         </span>
       </Link>
@@ -218,6 +244,13 @@ function TakeCard(props: {
   );
 }
 
+type Frame = "BLANK" | "CARD";
+type Shown = number | Frame | undefined;
+
+function shownBefore(take: TakeView): Shown {
+  return take.shows === "BLANK" || take.shows === "CARD" ? take.shows : take.shotId;
+}
+
 function AssignBar(props: {
   picked: number[];
   takes: TakeView[];
@@ -226,8 +259,12 @@ function AssignBar(props: {
 }) {
   const shoot = useShoot();
   const { decide } = useDecisions();
-  const change = useShootChange(shoot.id, (moves: [number[], number | undefined][]) =>
-    Promise.all(moves.map(([ids, shotId]) => assign(ids, shotId))),
+  const change = useShootChange(shoot.id, (moves: [number[], Shown][]) =>
+    Promise.all(
+      moves.map(([ids, shown]) =>
+        shown === "BLANK" || shown === "CARD" ? assignFrame(ids, shown) : assign(ids, shown),
+      ),
+    ),
   );
   const before = props.takes.filter((take) => props.picked.includes(take.id));
   return (
@@ -238,16 +275,22 @@ function AssignBar(props: {
         value={undefined}
         placeholder="choose item and shot"
         className="w-80"
-        options={props.shots.map((shot) => ({
-          value: String(shot.id),
-          label: `${shot.itemCode} ${shot.itemTitle}, ${shot.role}`,
-        }))}
-        onChange={(shotId) => {
-          const shot = props.shots.find((one) => one.id === Number(shotId));
+        options={[
+          ...props.shots.map((shot) => ({
+            value: String(shot.id),
+            label: `${shot.itemCode} ${shot.itemTitle}, ${shot.role}`,
+          })),
+          { value: "BLANK", label: "The empty set, before the takes" },
+          { value: "CARD", label: "The colour card, before the takes" },
+        ]}
+        onChange={(value) => {
+          const shot = props.shots.find((one) => one.id === Number(value));
+          const shown = value === "BLANK" || value === "CARD" ? value : Number(value);
+          const what = shot ? `${shot.itemTitle}, ${shot.role}` : NOT_JUDGED[shown as Frame];
           void decide(
-            `${count(props.picked.length, "take")} now ${shot?.itemTitle}, ${shot?.role}`,
-            () => change.mutateAsync([[props.picked, Number(shotId)]]),
-            () => change.mutateAsync(before.map((take) => [[take.id], take.shotId])),
+            `${count(props.picked.length, "take")} now ${what}`,
+            () => change.mutateAsync([[props.picked, shown]]),
+            () => change.mutateAsync(before.map((take) => [[take.id], shownBefore(take)])),
           );
           props.onDone();
         }}

@@ -2,7 +2,14 @@ import { useQuery } from "@tanstack/react-query";
 import { ArrowLeft, ArrowRight } from "lucide-react";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import type { Finding, Judgement, Readings, ShotView, TakeDetail } from "../../api/client";
+import type {
+  Finding,
+  Judgement,
+  Readings,
+  ShotView,
+  TakeDetail,
+  TakeView,
+} from "../../api/client";
 import {
   choose,
   shotsQuery,
@@ -19,6 +26,8 @@ import { pictureUrl } from "../../parts/Photo";
 import { askedFor, Ruler } from "../../parts/Ruler";
 import { useShoot } from "../../parts/useShoot";
 import { asVerdict, VerdictMark, verdictColour, verdictWord } from "../../parts/VerdictMark";
+import { AlikeLine, seen } from "./AlsoSeen";
+import { ColourPart } from "./ColourPart";
 import { Drawing, type Layers } from "./Drawing";
 
 /** One take as a survey: the photo with its measures drawn on it, the verdict, what to do. */
@@ -128,7 +137,7 @@ export function TakeScreen() {
           <Facts detail={detail} />
         </div>
       </div>
-      <Report detail={detail} onKeep={keep} />
+      <Report detail={detail} takes={takes ?? []} onKeep={keep} />
     </div>
   );
 }
@@ -174,7 +183,8 @@ function Facts({ detail }: { detail: TakeDetail }) {
   );
 }
 
-function Report({ detail, onKeep }: { detail: TakeDetail; onKeep: () => void }) {
+function Report(props: { detail: TakeDetail; takes: TakeView[]; onKeep: () => void }) {
+  const { detail, takes, onKeep } = props;
   const { take, judgement } = detail;
   const verdict = asVerdict(take.verdict);
   return (
@@ -188,6 +198,9 @@ function Report({ detail, onKeep }: { detail: TakeDetail; onKeep: () => void }) 
         </div>
         {take.problem && <p className="mt-3">{take.problem}</p>}
         {judgement && <WhatToDo judgement={judgement} />}
+        <div className="mt-3">
+          <AlikeLine take={take} takes={takes} />
+        </div>
         <Button
           main={!take.chosen}
           className="mt-4 w-full"
@@ -203,12 +216,14 @@ function Report({ detail, onKeep }: { detail: TakeDetail; onKeep: () => void }) 
           <Rulers judgement={judgement} />
         </div>
       )}
+      {judgement?.readings && <ColourPart readings={judgement.readings} />}
     </aside>
   );
 }
 
 function WhatToDo({ judgement }: { judgement: Judgement }) {
   const looks = judgement.findings.filter((finding) => finding.holds === undefined);
+  const also = judgement.readings ? seen(judgement.readings, judgement.verdict === "Ready") : [];
   return (
     <>
       {judgement.remedies.length === 0 ? (
@@ -231,6 +246,7 @@ function WhatToDo({ judgement }: { judgement: Judgement }) {
           {looks.map((finding) => finding.message).join(" ")}
         </p>
       )}
+      {also.length > 0 && <p className="mt-3 text-[13px] text-soft">{also.join(" ")}</p>}
     </>
   );
 }

@@ -17,6 +17,7 @@ import { useKeys } from "../../parts/keys";
 import { Photo } from "../../parts/Photo";
 import { useShoot } from "../../parts/useShoot";
 import { asVerdict, VerdictWord } from "../../parts/VerdictMark";
+import { DriftPart } from "./DriftPart";
 
 /** Kept takes, the computed steps that make each a final, and the same check of the result. */
 export function FinishScreen() {
@@ -159,6 +160,7 @@ function FinishRow({ one, shot }: { one: FinishView; shot: ShotView | undefined 
           </p>
         )}
         <BeforeAfter one={one} />
+        <DriftPart one={one} />
       </div>
       <figure>
         {one.finalSha256 && one.state === "MADE" ? (

@@ -25,6 +25,12 @@ final class ReflectionMeasure {
   private static final double LEAST_AGREEMENT = 0.55;
   private static final double LEAST_STRENGTH = 0.02;
 
+  /** Above this it would be a mirror; likelier the product's lower part was taken for ground. */
+  private static final double MOST_STRENGTH = 0.6;
+
+  private static final int ASIDE_PX = 6;
+  private static final double LEAST_LEAD = 0.25;
+
   private ReflectionMeasure() {}
 
   /** Null where none is seen. */
@@ -53,6 +59,28 @@ final class ReflectionMeasure {
     if (columns < FEWEST_COLUMNS) {
       return null;
     }
+    Fit fit = fit(picture, foot, first, last, deep, 0);
+    if (fit == null || fit.agreement < LEAST_AGREEMENT) {
+      return null;
+    }
+    // What only looks like a pattern does so beside its place too.
+    for (int aside : new int[] {-ASIDE_PX, ASIDE_PX}) {
+      Fit beside = fit(picture, foot, first, last, deep, aside);
+      if (beside != null && beside.agreement > fit.agreement - LEAST_LEAD) {
+        return null;
+      }
+    }
+    return fit.strength >= LEAST_STRENGTH && fit.strength <= MOST_STRENGTH
+        ? new Readings.Reflection(fit.strength, fit.agreement)
+        : null;
+  }
+
+  private record Fit(double strength, double agreement) {}
+
+  /** The pattern below fitted to the mirrored one above, moved aside; null without a pattern. */
+  private static Fit fit(Analysed picture, int[] foot, int first, int last, int deep, int aside) {
+    Separation parts = picture.separation();
+    int width = parts.width();
     double sumOwn = 0;
     double sumSeen = 0;
     double sumBoth = 0;
@@ -64,9 +92,13 @@ final class ReflectionMeasure {
       float[] seen = new float[own.length];
       boolean[] usable = new boolean[own.length];
       for (int x = first; x <= last; x++) {
-        for (int k = 0; k < deep && foot[x] >= 0; k++) {
+        int from = x + aside;
+        if (foot[x] < 0 || from < 0 || from >= width) {
+          continue;
+        }
+        for (int k = 0; k < deep; k++) {
           int at = k * wide + x - first;
-          int above = (foot[x] - k) * width + x;
+          int above = (foot[x] - k) * width + from;
           int below = (foot[x] + 1 + k) * width + x;
           own[at] = clamp(plane[above]);
           seen[at] = clamp(plane[below]);
@@ -87,14 +119,9 @@ final class ReflectionMeasure {
         }
       }
     }
-    if (count == 0 || sumOwn / count < LEAST_PATTERN || sumSeen == 0) {
-      return null;
-    }
-    double strength = sumBoth / sumOwn;
-    double agreement = sumBoth / Math.sqrt(sumOwn * sumSeen);
-    return agreement >= LEAST_AGREEMENT && strength >= LEAST_STRENGTH
-        ? new Readings.Reflection(Math.min(1, strength), agreement)
-        : null;
+    return count == 0 || sumOwn / count < LEAST_PATTERN || sumSeen == 0
+        ? null
+        : new Fit(sumBoth / sumOwn, sumBoth / Math.sqrt(sumOwn * sumSeen));
   }
 
   private static float clamp(float v) {

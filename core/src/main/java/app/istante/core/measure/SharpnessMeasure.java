@@ -1,6 +1,7 @@
 package app.istante.core.measure;
 
 import app.istante.core.image.EncodedImage;
+import app.istante.core.image.LinearImage;
 import app.istante.core.image.Srgb;
 import app.istante.core.mask.Separation;
 import java.util.ArrayList;
@@ -19,9 +20,29 @@ final class SharpnessMeasure {
   /** Fields of the coarse map along the photo's longer side. */
   private static final int MAP_FIELDS = 12;
 
-  private static final int MIN_EDGES = 8;
-  private static final int[] WINDOW_PX = {9, 22, 40};
-  private static final double MAX_RESIDUAL_SHARE = 0.05;
+  private static final int MIN_EDGES = 6;
+  private static final double TIMES_BAND_WHEN_FEW = 2;
+  private static final int[] WINDOW_PX = {5, 9, 22, 40};
+
+  /**
+   * Which edges are believed.
+   *
+   * @param leastSlope CIELAB lightness over two working pixels, along and across
+   * @param mostResidual what a blurred step may leave unexplained, share of its height
+   */
+  private record Strictness(float leastSlope, double mostResidual) {}
+
+  private static final Strictness STRICT = new Strictness(4, 0.05);
+
+  /** Where there are too few: soft edges, and such that have something else beside them. */
+  private static final Strictness LENIENT = new Strictness(1.5f, 0.1);
+
+  /** In the small copy, where only soft edges are left to be found. */
+  private static final Strictness SMALL = new Strictness(0.6f, 0.1);
+
+  /** Long side of the small copy. */
+  private static final int SMALL_PX = 400;
+
   private static final double MIN_RISE = 0.02;
 
   /** A step this high was guessed from the foot of a clipped edge. */
@@ -54,7 +75,14 @@ final class SharpnessMeasure {
   static Readings.Sharpness measure(Analysed picture, Notes notes) {
     Double noise = Noise.measure(picture, notes);
     Double blocking = Blocking.measure(picture);
-    List<Edge> edges = picture.separation().found() ? edges(picture) : List.of();
+    List<Edge> edges = picture.separation().found() ? edges(picture, STRICT) : List.of();
+    boolean few = edges.size() < MIN_EDGES;
+    if (few && picture.separation().found()) {
+      edges = edges(picture, LENIENT);
+    }
+    if (edges.size() < MIN_EDGES && picture.separation().found()) {
+      edges = edgesOfSmall(picture);
+    }
     if (edges.size() < MIN_EDGES) {
       notes.cantTell("sharpness.blurSigmaPx", "Too few clear edges on the product to measure.");
       return new Readings.Sharpness(
@@ -68,6 +96,7 @@ final class SharpnessMeasure {
     double median = sigmas[sigmas.length / 2];
     double spread = sharpest - sigmas[0];
     double band = 0.2 + 0.1 * sharpest + 1.5 * spread / Math.sqrt(sigmas.length);
+    band *= few ? TIMES_BAND_WHEN_FEW : 1;
     notes.band("sharpness.blurSigmaPx", band);
     notes.band("sharpness.medianBlurSigmaPx", 2 * band);
     double[] overshoots = edges.stream().mapToDouble(Edge::overshoot).sorted().toArray();
@@ -132,20 +161,82 @@ final class SharpnessMeasure {
   }
 
   static List<Edge> edges(Analysed picture) {
+    return edges(picture, STRICT);
+  }
+
+  private static List<Edge> edges(Analysed picture, Strictness strictness) {
     int factor = picture.linear().factor();
-    return strongestEdges(picture).parallelStream()
+    return edges(
+        picture.srgb(), strongestEdges(picture, strictness.leastSlope()), factor, strictness);
+  }
+
+  /**
+   * @param places working pixels
+   * @param scale pixels of {@code pixels} for a working pixel
+   */
+  private static List<Edge> edges(
+      EncodedImage pixels, List<int[]> places, double scale, Strictness strictness) {
+    return places.parallelStream()
         .map(
             place ->
                 edgeAt(
-                    picture.srgb(),
-                    (int) ((place[0] + 0.5) * factor),
-                    (int) ((place[1] + 0.5) * factor)))
+                    pixels,
+                    (int) ((place[0] + 0.5) * scale),
+                    (int) ((place[1] + 0.5) * scale),
+                    strictness.mostResidual()))
         .filter(java.util.Objects::nonNull)
         .toList();
   }
 
+  /**
+   * Edges too soft for any window at full size, looked for in a small copy. Making it small blurs
+   * by a box, whose variance is taken off again; what is sharper than a pixel of the copy can't be
+   * told there and gives no edge.
+   */
+  private static List<Edge> edgesOfSmall(Analysed picture) {
+    LinearImage working = picture.linear();
+    int by =
+        Math.max(2, Math.round((float) Math.max(working.width(), working.height()) / SMALL_PX));
+    EncodedImage small = smaller(working, by);
+    double whole = (double) by * working.factor();
+    List<Edge> edges = new ArrayList<>();
+    for (Edge edge : edges(small, strongestEdges(picture, SMALL.leastSlope()), 1.0 / by, SMALL)) {
+      double variance = edge.sigmaPx() * edge.sigmaPx() - 1.0 / 12;
+      if (variance > 1) {
+        edges.add(
+            new Edge(
+                (int) (edge.x() * whole),
+                (int) (edge.y() * whole),
+                whole * Math.sqrt(variance),
+                edge.normalDegrees(),
+                edge.overshoot(),
+                edge.clipped()));
+      }
+    }
+    return edges;
+  }
+
+  private static EncodedImage smaller(LinearImage image, int by) {
+    int width = image.width() / by;
+    int height = image.height() / by;
+    byte[] rgb = new byte[3 * width * height];
+    float[][] planes = {image.red(), image.green(), image.blue()};
+    for (int at = 0; at < width * height; at++) {
+      for (int channel = 0; channel < 3; channel++) {
+        float sum = 0;
+        for (int v = 0; v < by; v++) {
+          for (int u = 0; u < by; u++) {
+            sum += planes[channel][(at / width * by + v) * image.width() + at % width * by + u];
+          }
+        }
+        rgb[3 * at + channel] = (byte) Srgb.encode8(sum / (by * by));
+      }
+    }
+    return new EncodedImage(width, height, rgb);
+  }
+
   /** The steepest place of each small field on and along the product, strongest first. */
-  private static List<int[]> strongestEdges(Analysed picture) {
+  private static List<int[]> strongestEdges(Analysed picture, float leastSlope) {
     Separation parts = picture.separation();
     int width = parts.width();
     int height = parts.height();
@@ -155,7 +246,7 @@ final class SharpnessMeasure {
     List<Float> strengths = new ArrayList<>();
     for (int top = 2; top < height - 2; top += field) {
       for (int left = 2; left < width - 2; left += field) {
-        float best = 4;
+        float best = leastSlope;
         int[] place = null;
         for (int y = top; y < Math.min(top + field, height - 2); y++) {
           for (int x = left; x < Math.min(left + field, width - 2); x++) {
@@ -193,27 +284,32 @@ final class SharpnessMeasure {
 
   /** The edge nearest a place, or null where there is no clean one. */
   static Edge edgeAt(EncodedImage srgb, int x, int y) {
+    return edgeAt(srgb, x, y, STRICT.mostResidual());
+  }
+
+  private static Edge edgeAt(EncodedImage srgb, int x, int y, double mostResidual) {
     double before = 0;
     for (int radius : WINDOW_PX) {
       Window window = Window.cut(srgb, x, y, radius);
-      double[] normal = window == null ? null : direction(window.light, window.side);
-      EdgeFit.Step step = normal == null ? null : profile(window, radius, normal, before);
-      if (step == null) {
+      if (window == null) {
         return null;
       }
+      double[] normal = direction(window.light, window.side);
+      EdgeFit.Step step = normal == null ? null : profile(window, radius, normal, before);
+      if (step == null) {
+        continue;
+      }
       before = step.sigma();
-      if (step.sigma() < 0.28 * radius) {
+      if (step.sigma() < 0.28 * radius && clean(step, radius, mostResidual)) {
         double degrees = Math.toDegrees(Math.atan2(normal[1], normal[0]));
-        return clean(step, radius)
-            ? new Edge(x, y, step.sigma(), (degrees + 360) % 180, step.overshoot(), burnt(window))
-            : null;
+        return new Edge(x, y, step.sigma(), (degrees + 360) % 180, step.overshoot(), burnt(window));
       }
     }
     return null;
   }
 
-  private static boolean clean(EdgeFit.Step step, int radius) {
-    return step.residualShare() < MAX_RESIDUAL_SHARE
+  private static boolean clean(EdgeFit.Step step, int radius, double mostResidual) {
+    return step.residualShare() < mostResidual
         && Math.abs(step.rise()) > MIN_RISE
         && Math.abs(step.rise()) < MAX_RISE
         && Math.abs(step.place()) < 0.45 * radius;
@@ -256,16 +352,20 @@ final class SharpnessMeasure {
     }
   }
 
-  /** Unit vector across the edge from the structure tensor; null where edges cross. */
+  /**
+   * Unit vector across the edge from the structure tensor; null where edges cross. In wide windows,
+   * which are for soft edges, differences are taken further apart, or grain would drown them.
+   */
   private static double[] direction(double[] light, int side) {
     double xx = 0;
     double xy = 0;
     double yy = 0;
-    for (int v = 1; v < side - 1; v++) {
-      for (int u = 1; u < side - 1; u++) {
+    int apart = Math.max(1, side / 10);
+    for (int v = apart; v < side - apart; v++) {
+      for (int u = apart; u < side - apart; u++) {
         int at = v * side + u;
-        double gx = light[at + 1] - light[at - 1];
-        double gy = light[at + side] - light[at - side];
+        double gx = light[at + apart] - light[at - apart];
+        double gy = light[at + apart * side] - light[at - apart * side];
         xx += gx * gx;
         xy += gx * gy;
         yy += gy * gy;
