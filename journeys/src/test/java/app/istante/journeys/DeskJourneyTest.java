@@ -28,6 +28,7 @@ public class DeskJourneyTest extends Journey {
     page.getByText("Soffitta Lumaca, Saturday morning").click();
     assertThat(page.getByText(TAKES + " takes").first()).isVisible();
     assertThat(page.locator("[data-take]")).hasCount(TAKES);
+    assertThat(page.locator("[data-take='take-02.jpg']")).containsText("best of 2 alike");
   }
 
   @Test(dependsOnMethods = "theDemoShopIsThereWithItsVerdicts")
@@ -83,6 +84,8 @@ public class DeskJourneyTest extends Journey {
       spoken += text.contains("asked") ? 1 : 0;
     }
     assertTrue(spoken >= 8, spoken + " rulers name their rule");
+    assertThat(page.getByLabel("Main colours").getByRole(AriaRole.LISTITEM).first()).isVisible();
+    assertThat(page.getByText("Another take of this view is better.")).isVisible();
     assertThat(page.getByText("shows where you live; left out of finals")).isVisible();
     page.keyboard().press("Escape");
   }

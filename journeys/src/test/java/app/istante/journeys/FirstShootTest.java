@@ -98,6 +98,16 @@ public class FirstShootTest extends Journey {
   }
 
   @Test(dependsOnMethods = "assignsATakeToAnotherShotAndTakesItBack")
+  public void saysThatAFrameShowsTheEmptySetAndTakesItBack() {
+    page.getByLabel("Select take-14.jpg").check();
+    page.getByLabel("What the selected takes show").click();
+    page.getByRole(AriaRole.OPTION, new GetByRoleOptions().setName("The empty set")).click();
+    assertThat(card("take-14.jpg")).containsText("Empty set");
+    page.keyboard().press("u");
+    assertThat(card("take-14.jpg")).containsText("Reshoot");
+  }
+
+  @Test(dependsOnMethods = "saysThatAFrameShowsTheEmptySetAndTakesItBack")
   public void drawsTheMeasuresAndKeepsTheTakeByKeyboard() {
     card("take-13.jpg").getByRole(AriaRole.LINK).click();
     assertThat(page.locator("[data-layer=outline]").first()).isVisible();
@@ -130,6 +140,20 @@ public class FirstShootTest extends Journey {
   }
 
   @Test(dependsOnMethods = "finishesWhatIsKept")
+  public void saysWhatFinishingAndAnEditMadeElsewhereDidToTheProduct() throws IOException {
+    assertThat(page.getByText(Pattern.compile("Finishing: .*colour moved by .* ΔE")).first())
+        .isVisible();
+    page.locator("input[type=file]").first().setInputFiles(photo(13));
+    assertThat(page.getByText(Pattern.compile("take-13.jpg: .*outline lost [\\d.]+ %")).first())
+        .isVisible();
+    Path text = application.data().resolve("edit.jpg");
+    Files.writeString(text, "no picture at all");
+    page.locator("input[type=file]").first().setInputFiles(text);
+    assertThat(page.getByText(Pattern.compile("edit.jpg: .*not a picture"))).isVisible();
+    Files.delete(text);
+  }
+
+  @Test(dependsOnMethods = "saysWhatFinishingAndAnEditMadeElsewhereDidToTheProduct")
   public void handsOverNamedFilesWithAManifest() throws IOException {
     press("g", "h");
     assertThat(page.getByText("T-1-01-lead.jpg")).isVisible();

@@ -46,10 +46,12 @@ public final class Accuracy {
   private final Verdicts verdicts = new Verdicts();
   private final Steadiness steadiness = new Steadiness();
   private final WorstPage page;
+  private final WithBlank withBlank;
   private int looked;
 
-  private Accuracy(WorstPage page) {
+  private Accuracy(WorstPage page, WithBlank withBlank) {
     this.page = page;
+    this.withBlank = withBlank;
     absolute("level", "", 1);
     absolute("low5", "", 1);
     absolute("nearWhiteShare", "", 0.02);
@@ -77,38 +79,47 @@ public final class Accuracy {
   public static void main(String[] args) throws IOException, UnreadablePhotoException {
     Bed bed = new Bed(Path.of(args[0]));
     String wanted = args.length > 2 ? args[2] : "";
-    Accuracy accuracy = new Accuracy(new WorstPage(Path.of(args[1])));
+    Accuracy accuracy = new Accuracy(new WorstPage(Path.of(args[1])), new WithBlank(bed));
     List<Source> sources = new ArrayList<>();
     for (BedScene scene : BedScenes.all()) {
       if (scene.name().contains(wanted)) {
-        sources.add(() -> bed.picture(scene));
+        sources.add(new Source(() -> bed.picture(scene), scene));
       }
     }
     for (long lot = 1; lot <= DRAWN; lot++) {
       DrawnTake take = DrawnTake.drawn(lot);
       if (take.name().contains(wanted)) {
-        sources.add(take::picture);
+        sources.add(new Source(take::picture, null));
       }
     }
     sources.parallelStream().forEach(accuracy::look);
     accuracy.print();
     accuracy.verdicts.print();
     accuracy.steadiness.print();
+    accuracy.withBlank.print();
     accuracy.cards();
   }
 
   /** Makes a picture of the bed. */
-  private interface Source {
+  private interface Maker {
     Bed.Picture picture() throws IOException, UnreadablePhotoException;
   }
 
+  /**
+   * @param scene null for a drawn take
+   */
+  private record Source(Maker maker, BedScene scene) {}
+
   private void look(Source source) {
     try {
-      Bed.Picture picture = source.picture();
+      Bed.Picture picture = source.maker.picture();
       Analysed analysed = Analysed.of(picture.photo());
       Readings readings = Measurement.measure(analysed);
       if (count(picture, analysed, readings) % STEADY_EVERY == 0) {
         steadiness.add(picture, readings);
+      }
+      if (source.scene != null && WithBlank.isHard(picture.label().kind())) {
+        withBlank.add(source.scene, picture, analysed, readings);
       }
     } catch (IOException e) {
       throw new UncheckedIOException(e);

@@ -15,6 +15,7 @@ import app.istante.core.sim.SimulatedCamera;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
 import java.util.SplittableRandom;
 import tools.jackson.databind.json.JsonMapper;
@@ -53,11 +54,17 @@ final class Bed {
           case CLEAR, MIRROR, CHAIN -> PASSES_OF_CLEAR_THINGS;
           default -> PASSES;
         };
+    return light(scene, set, passes, "");
+  }
+
+  private Rendering light(BedScene scene, StandingSet set, int passes, String what)
+      throws IOException {
     String name =
         String.format(
             Locale.ROOT,
-            "%s-%08x-%d.light",
+            "%s%s-%08x-%d.light",
             scene.label().fileName(),
+            what,
             set.toString().hashCode(),
             passes);
     Path kept = folder.resolve(name);
@@ -96,6 +103,33 @@ final class Bed {
             reader.read(still).srgb(),
             photo.srgb());
     return new Picture(scene.label(), photo, truth);
+  }
+
+  /** The scene's set without its things, photographed just before, with grain of its own. */
+  Photo blank(BedScene scene) throws IOException, UnreadablePhotoException {
+    StandingSet set = set(scene);
+    StandingSet empty =
+        new StandingSet(
+            set.name(),
+            set.room(),
+            set.ground(),
+            set.lamps(),
+            set.windows(),
+            set.cards(),
+            List.of(),
+            set.camera());
+    Rendering light = light(scene, empty, PASSES, "-empty");
+    Developing developing = new Developing(empty.camera(), light.width(), light.height());
+    Developing.Exposed exposed = developing.expose(light);
+    BedScene.Way way = scene.way();
+    for (float[] plane : exposed.planes()) {
+      texture(plane, light, way.grain(), scene.seed());
+      corners(plane, light.width(), light.height(), way.vignettingStops());
+      tone(plane, way.contrast());
+    }
+    EncodedImage drawn = developing.draw(exposed.planes(), scene.seed() + 1);
+    return new PhotoReader(Limits.STANDARD)
+        .read(PhotoWriter.jpeg(sharpened(drawn, way.sharpening()), way.jpegQuality()));
   }
 
   /** Blotches of paper, a few pixels wide, the same in all channels. */

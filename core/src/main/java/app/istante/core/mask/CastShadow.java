@@ -23,6 +23,9 @@ final class CastShadow {
   /** On the table a shadow is wider than tall. */
   private static final double LYING = 1.2;
 
+  /** A piece of the product is no smaller than this share of it. */
+  private static final double LEAST_PIECE = 0.05;
+
   /** Tongues of shadow lie below this part of the product's height. */
   private static final double FOOT = 0.6;
 
@@ -92,7 +95,8 @@ final class CastShadow {
       boolean low = region.centreY() > top + LOW * (bottom - top);
       boolean lying = region.right() - region.left() > LYING * (region.bottom() - region.top());
       boolean atRim = open[region.id()] > OPEN_RIM_SHARE * rim[region.id()];
-      if (size && low && lying && atRim && !goesOnFromAbove(region)) {
+      boolean may = size && low && lying && atRim && !goesOnFromAbove(region);
+      if (may && !parts(region, smooth.labels(), product)) {
         shadow[region.id()] = true;
         taken += region.areaPx();
       }
@@ -121,6 +125,22 @@ final class CastShadow {
       }
     }
     return Math.abs(region.left() - left) <= RIM_PX && Math.abs(right - region.right()) <= RIM_PX;
+  }
+
+  /** A neck in its own shade holds the upper and the lower part together; no shadow does. */
+  private boolean parts(Regions.Region region, int[] labels, int product) {
+    boolean[] gone = new boolean[inside.length];
+    for (int at = 0; at < gone.length; at++) {
+      gone[at] = labels[at] == region.id();
+    }
+    Bits.grow(gone, dim, RIM_PX, width);
+    return pieces(at -> inside[at] && !gone[at], product) > pieces(at -> inside[at], product);
+  }
+
+  private long pieces(java.util.function.IntPredicate in, int product) {
+    return Regions.of(width, height, in).all().stream()
+        .filter(piece -> piece.areaPx() > LEAST_PIECE * product)
+        .count();
   }
 
   /** Thin, dim tongues at the foot: the dark of the contact, running out along the table. */

@@ -28,7 +28,14 @@ final class Holes {
   /** Holes smaller than this share of the frame are opened and not counted. */
   private static final double COUNTED_SHARE = 0.0004;
 
+  /**
+   * Burnt light in a burnt ground may be a lamp's mirror image as well as a hole. A hole is set in
+   * a band: the open ground is no further away than this many times the hole's own size.
+   */
+  private static final double BAND_OF_HOLE = 0.9;
+
   private final boolean[] inside;
+  private final boolean[] burnt;
   private final float[] deviation;
   private final float[] colour;
   private final double tolerance;
@@ -38,11 +45,13 @@ final class Holes {
 
   /**
    * @param inside what was taken for product; changed
+   * @param burnt where the picture is clipped
    * @param deviation from the ground, stops
    * @param colour off the ground's, stops
    */
   Holes(
       boolean[] inside,
+      boolean[] burnt,
       float[] deviation,
       float[] colour,
       double tolerance,
@@ -50,6 +59,7 @@ final class Holes {
       int width,
       int height) {
     this.inside = inside;
+    this.burnt = burnt;
     this.deviation = deviation;
     this.colour = colour;
     this.tolerance = tolerance;
@@ -110,6 +120,7 @@ final class Holes {
       squares[id] += off[at] * off[at];
     }
     int opened = 0;
+    float[] fromOpen = null;
     for (Regions.Region island : islands.all()) {
       double mean = sum[island.id()] / island.areaPx();
       double spread = Math.sqrt(Math.max(0, squares[island.id()] / island.areaPx() - mean * mean));
@@ -122,11 +133,57 @@ final class Holes {
       boolean rightSize =
           island.areaPx() >= SMALLEST_PX && (island.areaPx() < 0.5 * product || exact);
       if (rightSize && island.borderPx() == 0 && clearAllRound(island, islands, near)) {
+        fromOpen = fromOpen == null ? fromOpenGround() : fromOpen;
+        if (isLampsImage(island, islands.labels(), fromOpen)) {
+          continue;
+        }
         opened += island.areaPx() > COUNTED_SHARE * width * height ? 1 : 0;
         open(island, islands.labels(), off);
       }
     }
     return opened;
+  }
+
+  private boolean isLampsImage(Regions.Region island, int[] labels, float[] fromOpen) {
+    int clipped = 0;
+    float nearest = Float.MAX_VALUE;
+    for (int y = island.top(); y <= island.bottom(); y++) {
+      for (int x = island.left(); x <= island.right(); x++) {
+        int at = y * width + x;
+        if (labels[at] == island.id()) {
+          clipped += burnt[at] ? 1 : 0;
+          nearest = Math.min(nearest, fromOpen[at]);
+        }
+      }
+    }
+    return 2 * clipped > island.areaPx() && nearest > BAND_OF_HOLE * Math.sqrt(island.areaPx());
+  }
+
+  /** Distance of each pixel of the product from what is open: two sweeps, city blocks and 1.4. */
+  private float[] fromOpenGround() {
+    float[] away = new float[inside.length];
+    for (int at = 0; at < away.length; at++) {
+      away[at] = inside[at] ? width + height : 0;
+    }
+    for (int y = 1; y < height - 1; y++) {
+      for (int x = 1; x < width - 1; x++) {
+        int at = y * width + x;
+        lower(away, at, -1, -width, -width - 1, -width + 1);
+      }
+    }
+    for (int y = height - 2; y > 0; y--) {
+      for (int x = width - 2; x > 0; x--) {
+        int at = y * width + x;
+        lower(away, at, 1, width, width + 1, width - 1);
+      }
+    }
+    return away;
+  }
+
+  private static void lower(float[] away, int at, int side, int row, int corner, int other) {
+    float straight = Math.min(away[at + side], away[at + row]) + 1;
+    float across = Math.min(away[at + corner], away[at + other]) + 1.4f;
+    away[at] = Math.min(away[at], Math.min(straight, across));
   }
 
   private boolean clearAllRound(Regions.Region island, Regions islands, float[] near) {

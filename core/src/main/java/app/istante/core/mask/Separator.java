@@ -250,7 +250,14 @@ public final class Separator {
     dropSpecks(inside);
     Holes holes =
         new Holes(
-            inside, deviation, colour, model.toleranceStops(), colourTolerance, width, height);
+            inside,
+            burnt(),
+            deviation,
+            colour,
+            model.toleranceStops(),
+            colourTolerance,
+            width,
+            height);
     int opened = holes.open() + holes.open(around(inside));
     byte[] kind = sort(inside);
     int parts = nameForeign(kind);
@@ -357,6 +364,14 @@ public final class Separator {
       join[at] = WEAKEST_JOIN + JOIN_STRENGTH * (float) Math.exp(-ratio * ratio);
     }
     return join;
+  }
+
+  private boolean[] burnt() {
+    boolean[] burnt = new boolean[deviation.length];
+    for (int at = 0; at < burnt.length; at++) {
+      burnt[at] = log[0][at] > CLIPPED_LOG && log[1][at] > CLIPPED_LOG && log[2][at] > CLIPPED_LOG;
+    }
+    return burnt;
   }
 
   /**

@@ -91,6 +91,27 @@ public class OutlineTest {
     assertTrue(overlap(parts, OutlineTest::inEllipse) > 0.93);
   }
 
+  /** Both burnt out: only where they lie tells the lamp's image from the ground. */
+  @Test
+  public void aLampsImageInADarkThingIsNoHole() {
+    Light lamp =
+        (x, y) -> {
+          boolean image = Math.abs(x - 200) < 9 && Math.abs(y - 150) < 9;
+          return image ? 1.2 : 1.2 + inside(ellipse(x, y)) * (0.1 - 1.2);
+        };
+    Separation parts = Separator.separate(picture(lamp, 0));
+    assertEquals(parts.holes(), 0);
+    assertEquals(parts.kind()[150 * WIDTH + 200], Separation.PRODUCT);
+    Light ring =
+        (x, y) -> {
+          double r = ellipse(x, y);
+          return 1.2 + inside(r) * (1 - inside(r * 1.6)) * (0.1 - 1.2);
+        };
+    Separation through = Separator.separate(picture(ring, 0));
+    assertEquals(through.holes(), 1);
+    assertEquals(through.kind()[150 * WIDTH + 200], Separation.GROUND);
+  }
+
   @Test
   public void groundSeenThroughARingIsOpened() {
     Light light =
