@@ -198,6 +198,7 @@ function planSteps(one: FinishView): string[] {
     steps.push(
       `balance red ×${plan.balance.redGain.toFixed(2)} blue ×${plan.balance.blueGain.toFixed(2)}`,
     );
+  if (plan.evenGround) steps.push("divide out the fall-off");
   if (plan.liftStops) steps.push(`lift ${plan.liftStops.toFixed(2)} stop`);
   if (plan.rotateDegrees) steps.push(`level ${Math.abs(plan.rotateDegrees).toFixed(1)}°`);
   if (plan.crop) steps.push(`crop ${plan.crop.width} × ${plan.crop.height}`);

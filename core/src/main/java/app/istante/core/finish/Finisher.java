@@ -4,18 +4,24 @@ import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Photo;
 import app.istante.core.image.Rows;
 import app.istante.core.image.Srgb;
+import app.istante.core.measure.FlatField;
 import app.istante.core.measure.Readings;
 import app.istante.core.verdict.FinishPlan;
 
 /**
- * Carries out a finishing plan: balance, lift, level, crop and resize in one pass, in linear light,
- * each final pixel averaged over the area of the photo that it covers. The photo is not changed.
+ * Carries out a finishing plan: balance, even, lift, level, crop and resize in one pass, in linear
+ * light, each final pixel averaged over the area of the photo that it covers. The photo is not
+ * changed.
  */
 public final class Finisher {
   private final byte[] rgb;
   private final int width;
   private final int height;
   private final FinishPlan plan;
+
+  /** Null where the light is not evened out. */
+  private final FlatField field;
+
   private final double cos;
   private final double sin;
   private final double middleX;
@@ -26,7 +32,8 @@ public final class Finisher {
 
   private final float[][] curves = new float[3][256];
 
-  private Finisher(Photo photo, Readings.BoxPx product, FinishPlan plan) {
+  private Finisher(Photo photo, Readings.BoxPx product, FinishPlan plan, FlatField field) {
+    this.field = field;
     EncodedImage srgb = photo.srgb();
     this.rgb = srgb.rgb();
     this.width = srgb.widthPx();
@@ -60,9 +67,17 @@ public final class Finisher {
 
   /**
    * @param product where the product stands: the turn is about its middle
+   * @param field the empty set's light; needed where the plan evens the ground, else not looked at
+   * @throws IllegalArgumentException where it is needed and null
    */
-  public static EncodedImage finish(Photo photo, Readings.BoxPx product, FinishPlan plan) {
-    return new Finisher(photo, product, plan).run();
+  public static EncodedImage finish(
+      Photo photo, Readings.BoxPx product, FinishPlan plan, FlatField field) {
+    boolean evens = Boolean.TRUE.equals(plan.evenGround());
+    if (evens && field == null) {
+      throw new IllegalArgumentException(
+          "The empty set by which the light was to be evened out is not there any more.");
+    }
+    return new Finisher(photo, product, plan, evens ? field : null).run();
   }
 
   private EncodedImage run() {
@@ -130,6 +145,7 @@ public final class Finisher {
     int y1 = clamp(y0 + 1, height);
     float fx = (float) Math.max(0, Math.min(1, px - x0));
     float fy = (float) Math.max(0, Math.min(1, py - y0));
+    float gain = field == null ? 1 : field.at(px, py);
     for (int channel = 0; channel < 3; channel++) {
       float[] curve = curves[channel];
       float a = curve[rgb[3 * (y0 * width + x0) + channel] & 0xFF];
@@ -137,7 +153,7 @@ public final class Finisher {
       float c = curve[rgb[3 * (y1 * width + x0) + channel] & 0xFF];
       float d = curve[rgb[3 * (y1 * width + x1) + channel] & 0xFF];
       float top = a + fx * (b - a);
-      light[channel] += top + fy * (c + fx * (d - c) - top);
+      light[channel] += Math.min(1, gain * (top + fy * (c + fx * (d - c) - top)));
     }
   }
 

@@ -105,7 +105,8 @@ final class BackdropMeasure {
         details.intrusions(),
         details.foreign(),
         details.grid(),
-        parts.againstBlank());
+        parts.againstBlank(),
+        FlatField.evened(picture));
   }
 
   private String kind(double level, Tint tint) {

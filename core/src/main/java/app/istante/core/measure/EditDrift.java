@@ -39,6 +39,9 @@ public final class EditDrift {
 
   private static final double FINEST_SCALE = 2e-4;
 
+  /** Laid over each other this well, no other way is tried. */
+  private static final double PLAINLY_ALIKE = 0.01;
+
   private EditDrift() {}
 
   /**
@@ -213,6 +216,9 @@ public final class EditDrift {
         if (apart < least) {
           least = apart;
           best = found;
+        }
+        if (least < PLAINLY_ALIKE) {
+          break;
         }
       }
       return best;

@@ -89,6 +89,7 @@ public record Readings(
    * @param intrusions what stands at the frame's edge and is not backdrop
    * @param foreign what lies in the frame, apart from the product
    * @param grid the ground in stops below white, for drawing its contours
+   * @param evened what finishing could make of it by the empty set's light; null without one
    * @param knownFromBlank whether a blank frame of the same set told how the ground should look
    */
   public record Backdrop(
@@ -113,7 +114,8 @@ public record Readings(
       List<Intrusion> intrusions,
       List<BoxPx> foreign,
       Grid grid,
-      Boolean knownFromBlank) {
+      Boolean knownFromBlank,
+      Evened evened) {
     public Backdrop {
       marks = marks == null ? null : List.copyOf(marks);
       intrusions = intrusions == null ? null : List.copyOf(intrusions);
@@ -156,6 +158,15 @@ public record Readings(
    * @param side where it falls: left, right, below or above
    */
   public record Shadow(double depthStops, double areaOfProduct, double hardness, String side) {}
+
+  /**
+   * The ground with the lamps' fall-off divided out by the light of the empty set.
+   *
+   * @param level 8-bit code of the median luminance
+   * @param low5 5th percentile of the smallest channel, 8-bit code
+   * @param liftAllowedStops what the product then still bears
+   */
+  public record Evened(double level, double low5, double liftAllowedStops) {}
 
   /**
    * The product mirrored in the ground below it.

@@ -4,10 +4,11 @@ import app.istante.core.measure.Readings;
 import java.util.Map;
 
 /**
- * The computed edit that makes the final from a take, in this order: balance, lift, level, crop,
- * resize. Null steps are not needed.
+ * The computed edit that makes the final from a take, in this order: balance, even, lift, level,
+ * crop, resize. Null steps are not needed.
  *
  * @param balance gains on the channels, green is 1
+ * @param evenGround whether the lamps' fall-off is divided out, by the light of the empty set
  * @param liftStops exposure added, 0 and up
  * @param rotateDegrees turn of the content about the product's middle, positive is clockwise
  * @param crop in photo pixels, after the turn
@@ -17,6 +18,7 @@ import java.util.Map;
  */
 public record FinishPlan(
     Balance balance,
+    Boolean evenGround,
     Double liftStops,
     Double rotateDegrees,
     Readings.BoxPx crop,

@@ -30,7 +30,7 @@ public final class Judge {
   public static Judgement judge(Readings measured, RuleBook book, String role, StandingSet set) {
     Readings readings = Measurement.forDelivery(measured, book.deliveryOf(role));
     List<Finding> findings = Evaluation.findings(readings, book, role);
-    Planner planner = new Planner(readings, book, role);
+    Planner planner = new Planner(readings, book, role, findings);
     FinishPlan plan = planner.plan(findings);
     List<Remedy> remedies = new ArrayList<>();
     boolean reshoot = false;

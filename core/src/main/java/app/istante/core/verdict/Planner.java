@@ -33,6 +33,7 @@ final class Planner {
           "backdrop.nearWhiteShare",
           "backdrop.pureWhiteShare",
           "backdrop.stopsBelowWhite");
+  private static final String FALL_OFF = "backdrop.falloffStops";
   private static final Set<String> CROP_READINGS =
       Set.of(
           "framing.aspect",
@@ -43,9 +44,45 @@ final class Planner {
   private final Readings readings;
   private final RuleBook.Role role;
 
-  Planner(Readings readings, RuleBook book, String pictureRole) {
+  /** The ground with the fall-off divided out, where that is what mends it; else null. */
+  private final Readings.Evened evened;
+
+  Planner(Readings readings, RuleBook book, String pictureRole, List<Finding> findings) {
     this.readings = readings;
     this.role = book.role(pictureRole);
+    this.evened = evening(findings);
+  }
+
+  /** Evened out only where lifting alone would not do, or where the fall-off itself fails. */
+  private Readings.Evened evening(List<Finding> findings) {
+    Readings.Backdrop ground = readings.backdrop();
+    if (ground == null || ground.evened() == null || readings.exposure() == null) {
+      return null;
+    }
+    for (Finding finding : findings) {
+      boolean fallsOff = finding.reading().equals(FALL_OFF);
+      boolean tooDark =
+          GROUND_READINGS.contains(finding.reading())
+              && readings.exposure().liftAllowedStops() != null
+              && liftFor(finding, ground.level(), ground.low5())
+                  > readings.exposure().liftAllowedStops();
+      if (finding.fails() && (fallsOff || tooDark)) {
+        return ground.evened();
+      }
+    }
+    return null;
+  }
+
+  private double level() {
+    return evened == null ? readings.backdrop().level() : evened.level();
+  }
+
+  private double low5() {
+    return evened == null ? readings.backdrop().low5() : evened.low5();
+  }
+
+  private double liftAllowed() {
+    return evened == null ? readings.exposure().liftAllowedStops() : evened.liftAllowedStops();
   }
 
   /** Null where the product's place is not known or no wanted frame fits. */
@@ -61,9 +98,14 @@ final class Planner {
       predicted.put("product.rollDegrees", 0.0);
     }
     Double lift = lift(findings);
+    if (evened != null) {
+      predicted.put(FALL_OFF, 0.0);
+    }
+    if (lift != null || evened != null) {
+      predicted.put("backdrop.level", lifted(level(), lift == null ? 0 : lift));
+      predicted.put("backdrop.low5", lifted(low5(), lift == null ? 0 : lift));
+    }
     if (lift != null) {
-      predicted.put("backdrop.level", lifted(readings.backdrop().level(), lift));
-      predicted.put("backdrop.low5", lifted(readings.backdrop().low5(), lift));
       predicted.put(
           "exposure.highlightHeadroomStops",
           Math.max(0, readings.exposure().highlightHeadroomStops() - lift));
@@ -73,6 +115,7 @@ final class Planner {
             1, (double) role.longestSidePx() / Math.max(crop.box().width(), crop.box().height()));
     return new FinishPlan(
         balance(findings),
+        evened == null ? null : Boolean.TRUE,
         lift,
         roll,
         crop.box(),
@@ -92,7 +135,10 @@ final class Planner {
     }
     if (GROUND_READINGS.contains(reading)) {
       double needed = liftFor(finding);
-      return needed <= readings.exposure().liftAllowedStops();
+      return needed <= liftAllowed();
+    }
+    if (reading.equals(FALL_OFF)) {
+      return evened != null;
     }
     return reading.equals("backdrop.castChroma") && castCanBeBalanced();
   }
@@ -120,12 +166,15 @@ final class Planner {
   }
 
   /** Stops that bring the reading to its limit; shares are brought there by the darkest 5 %. */
-  double liftFor(Finding finding) {
-    Readings.Backdrop backdrop = readings.backdrop();
+  private double liftFor(Finding finding) {
+    return liftFor(finding, level(), low5());
+  }
+
+  private static double liftFor(Finding finding, double level, double low5) {
     boolean aboutMost =
         finding.reading().equals("backdrop.level")
             || finding.reading().equals("backdrop.stopsBelowWhite");
-    double from = aboutMost ? backdrop.level() : backdrop.low5();
+    double from = aboutMost ? level : low5;
     double to =
         finding.reading().equals("backdrop.level") || finding.reading().equals("backdrop.low5")
             ? finding.limit().get(0)

@@ -72,7 +72,10 @@ final class Remedies {
   private static Remedy general(Finding finding, Readings readings, FinishPlan plan) {
     return switch (causeOf(finding)) {
       case "backdrop.level" -> whiteness(finding, readings, plan);
-      case "backdrop.falloffStops" -> falloff(finding, readings);
+      case "backdrop.falloffStops" ->
+          plan != null && plan.evenGround() != null
+              ? evened(finding, plan)
+              : falloff(finding, readings);
       case "backdrop.castChroma" -> tint(finding, readings, plan);
       case "backdrop.shadow.depthStops" -> shadow(finding, readings);
       case "backdrop.separation", "product.confidence" -> separation(finding);
@@ -93,7 +96,24 @@ final class Remedies {
     };
   }
 
+  private static Remedy evened(Finding finding, FinishPlan plan) {
+    String lift = plan.liftStops() == null ? "" : say(" and lift %.2f stop", plan.liftStops());
+    return new Remedy(
+        finding.rule(),
+        "Divide the lamps' fall-off out in finishing, by the empty set you photographed"
+            + lift
+            + ".",
+        plan.liftStops(),
+        null,
+        null,
+        true,
+        say("Ground level %.0f, even all over.", plan.predicted().get("backdrop.level")));
+  }
+
   private static Remedy whiteness(Finding finding, Readings readings, FinishPlan plan) {
+    if (plan != null && plan.evenGround() != null) {
+      return evened(finding, plan);
+    }
     if (plan != null && plan.liftStops() != null) {
       return new Remedy(
           finding.rule(),

@@ -2,9 +2,14 @@ package app.istante.core.finish;
 
 import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertTrue;
+import static org.testng.Assert.expectThrows;
 
 import app.istante.core.image.EncodedImage;
+import app.istante.core.image.Photo;
 import app.istante.core.measure.Analysed;
+import app.istante.core.measure.DrawnPhoto;
+import app.istante.core.measure.FlatField;
+import app.istante.core.measure.Known;
 import app.istante.core.measure.Measurement;
 import app.istante.core.measure.Readings;
 import app.istante.core.rules.RuleBook;
@@ -14,6 +19,7 @@ import app.istante.core.sim.Simulated;
 import app.istante.core.verdict.FinishPlan;
 import app.istante.core.verdict.Judge;
 import app.istante.core.verdict.Judgement;
+import app.istante.core.verdict.Verdict;
 import java.util.Map;
 import org.testng.annotations.Test;
 
@@ -27,7 +33,8 @@ public class FinisherTest {
         Finisher.finish(
             Simulated.flat(100, 100, 188).analysed().photo(),
             BOX,
-            plan(null, 1.0, null, new Readings.BoxPx(0, 0, 100, 100), 100));
+            plan(null, 1.0, null, new Readings.BoxPx(0, 0, 100, 100), 100),
+            null);
     assertEquals(out.rgb()[0] & 0xFF, 255);
   }
 
@@ -42,7 +49,8 @@ public class FinisherTest {
                 null,
                 null,
                 new Readings.BoxPx(0, 0, 100, 100),
-                100));
+                100),
+            null);
     // Code 128 is 0.2159 linear; half of it is code 92.6, twice is code 175.9.
     assertEquals(out.rgb()[0] & 0xFF, 93, 1);
     assertEquals(out.rgb()[1] & 0xFF, 128, 1);
@@ -56,7 +64,8 @@ public class FinisherTest {
         Finisher.finish(
             Simulated.asPhoto(in),
             BOX,
-            plan(null, null, null, new Readings.BoxPx(0, 0, 90, 60), 90));
+            plan(null, null, null, new Readings.BoxPx(0, 0, 90, 60), 90),
+            null);
     for (int i = 0; i < in.rgb().length; i++) {
       assertEquals(out.rgb()[i] & 0xFF, in.rgb()[i] & 0xFF, 1);
     }
@@ -68,7 +77,8 @@ public class FinisherTest {
         Finisher.finish(
             Simulated.flat(100, 60, 222).analysed().photo(),
             BOX,
-            plan(null, null, null, new Readings.BoxPx(0, -20, 100, 100), 100));
+            plan(null, null, null, new Readings.BoxPx(0, -20, 100, 100), 100),
+            null);
     assertEquals(out.heightPx(), 100);
     for (byte code : out.rgb()) {
       assertEquals(code & 0xFF, 222);
@@ -86,7 +96,7 @@ public class FinisherTest {
     FinishPlan plan = before.finishPlan();
     assertEquals(plan.rotateDegrees(), -2.2, 0.4);
     EncodedImage edited =
-        Finisher.finish(take.analysed().photo(), before.readings().product().boxPx(), plan);
+        Finisher.finish(take.analysed().photo(), before.readings().product().boxPx(), plan, null);
     Readings after = Measurement.measure(Analysed.of(Simulated.asPhoto(edited)));
     assertEquals(after.product().rollDegrees(), 0, 0.5);
     assertEquals(
@@ -94,9 +104,58 @@ public class FinisherTest {
     assertTrue(Math.abs(edited.widthPx() / (double) edited.heightPx() - 1.3333) < 0.01);
   }
 
+  /** One side of the set 0.9 stop darker: not to be lifted white without burning the other. */
+  private static final DrawnPhoto.Light EMPTY =
+      (x, y, channel) -> 0.93 * Math.pow(2, -0.9 * Math.max(0, x - 100) / 1500);
+
+  private static final DrawnPhoto.Light TAKE =
+      (x, y, channel) -> {
+        boolean in = x > 500 && x < 1300 && y > 130 && y < 1170;
+        return in ? new double[] {0.5, 0.42, 0.3}[channel] : EMPTY.at(x, y, channel);
+      };
+
+  @Test
+  public void theLampsFallOffIsDividedOutByTheEmptySet() {
+    RuleBook book = RuleBooks.shipped().get(0);
+    Photo photo = DrawnPhoto.of(1800, 1300, 1, TAKE);
+    Judgement alone = Judge.judge(Measurement.measure(photo), book, "lead");
+    assertEquals(alone.verdict(), Verdict.Reshoot);
+    Known known = new Known(Analysed.blank(DrawnPhoto.of(1800, 1300, 2, EMPTY)), null, null);
+    Analysed picture = Analysed.of(photo, known);
+    Judgement judged = Judge.judge(Measurement.measure(picture), book, "lead");
+    assertEquals(judged.verdict(), Verdict.Mend, judged.remedies().toString());
+    assertEquals(judged.finishPlan().evenGround(), Boolean.TRUE);
+    assertTrue(
+        judged.remedies().stream().anyMatch(r -> r.text().startsWith("Divide the lamps'")),
+        judged.remedies().toString());
+    EncodedImage made =
+        Finisher.finish(
+            photo, judged.readings().product().boxPx(), judged.finishPlan(), FlatField.of(picture));
+    Judgement again = Judge.judge(Measurement.measure(Simulated.asPhoto(made)), book, "lead");
+    assertEquals(again.verdict(), Verdict.Ready, again.findings().toString());
+    assertEquals(again.readings().backdrop().falloffStops(), 0, 0.08);
+    assertEquals(
+        again.readings().backdrop().level(),
+        judged.finishPlan().predicted().get("backdrop.level"),
+        2.5);
+  }
+
+  @Test
+  public void withoutTheEmptySetNothingIsEvenedOut() {
+    FinishPlan plan =
+        new FinishPlan(null, true, null, null, new Readings.BoxPx(0, 0, 90, 60), 90, 60, Map.of());
+    IllegalArgumentException e =
+        expectThrows(
+            IllegalArgumentException.class,
+            () -> Finisher.finish(Simulated.ramp(90, 60).analysed().photo(), BOX, plan, null));
+    assertEquals(
+        e.getMessage(),
+        "The empty set by which the light was to be evened out is not there any more.");
+  }
+
   private static FinishPlan plan(
       FinishPlan.Balance balance, Double lift, Double turn, Readings.BoxPx crop, int width) {
     return new FinishPlan(
-        balance, lift, turn, crop, width, width * crop.height() / crop.width(), Map.of());
+        balance, null, lift, turn, crop, width, width * crop.height() / crop.width(), Map.of());
   }
 }

@@ -7,9 +7,9 @@ import app.istante.core.sim.Simulated;
 import java.util.SplittableRandom;
 
 /** Photos given by a formula: linear light for each place and channel, with a little grain. */
-final class DrawnPhoto {
+public final class DrawnPhoto {
   /** Linear light at a place in pixels; channel 0 red, 1 green, 2 blue. */
-  interface Light {
+  public interface Light {
     double at(double x, double y, int channel);
   }
 
@@ -17,7 +17,7 @@ final class DrawnPhoto {
 
   private DrawnPhoto() {}
 
-  static Photo of(int width, int height, long seed, Light light) {
+  public static Photo of(int width, int height, long seed, Light light) {
     SplittableRandom random = new SplittableRandom(seed);
     byte[] rgb = new byte[3 * width * height];
     for (int at = 0; at < width * height; at++) {

@@ -136,7 +136,8 @@ final class Sample {
             intrusions,
             foreign,
             null,
-            false);
+            false,
+            null);
     return new Readings(
         facts,
         product,

@@ -204,6 +204,13 @@ public class CheckService implements SlowWork {
         Json.mapper().writeValueAsString(judgement));
   }
 
+  /** A take made ready as it was measured, with the frames of its set-up. */
+  public Analysed analysed(Take take, Photo photo) throws IOException {
+    SetUpFrames.Frames frames =
+        checks.findById(take.id()).map(TakeCheck::frames).orElse(SetUpFrames.Frames.NONE);
+    return Analysed.of(photo, setUpFrames.known(take, frames));
+  }
+
   /** The role that a take is judged by. */
   public String roleOf(Take take) {
     return take.shotId() == null ? ROLE_WHILE_UNASSIGNED : shoots.shot(take.shotId()).role();

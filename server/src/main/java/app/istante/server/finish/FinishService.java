@@ -11,6 +11,7 @@ import app.istante.core.image.PhotoWriter;
 import app.istante.core.image.UnreadablePhotoException;
 import app.istante.core.measure.Analysed;
 import app.istante.core.measure.EditDrift;
+import app.istante.core.measure.FlatField;
 import app.istante.core.measure.Measurement;
 import app.istante.core.rules.RuleBook;
 import app.istante.core.verdict.Judge;
@@ -119,8 +120,13 @@ public class FinishService implements SlowWork {
     try {
       PhotoReader reader = new PhotoReader(Limits.STANDARD);
       Photo photo = reader.read(pictures.original(take.sha256()));
+      Analysed before = checks.analysed(take, photo);
       EncodedImage edited =
-          Finisher.finish(photo, judgement.readings().product().boxPx(), judgement.finishPlan());
+          Finisher.finish(
+              photo,
+              judgement.readings().product().boxPx(),
+              judgement.finishPlan(),
+              FlatField.of(before));
       byte[] jpeg = withinSize(edited, book.delivery());
       Photo made = reader.read(jpeg);
       String sha256 = pictures.keep(jpeg, FileKind.JPEG).sha256();
@@ -128,16 +134,16 @@ public class FinishService implements SlowWork {
       Analysed finished = Analysed.of(made);
       Judgement again = Judge.judge(Measurement.measure(finished), book, checks.roleOf(take));
       String json = Json.mapper().writeValueAsString(again);
-      String drift = drift(Analysed.of(photo), finished);
+      String drift = drift(before, finished);
       transaction.executeWithoutResult(
           status ->
               finals
                   .findById(takeId)
                   .orElseThrow()
                   .made(sha256, again.verdict().name(), json, drift, clock.instant()));
-    } catch (UnreadablePhotoException unreadable) {
+    } catch (UnreadablePhotoException | IllegalArgumentException wrong) {
       transaction.executeWithoutResult(
-          status -> finals.findById(takeId).orElseThrow().failed(unreadable.getMessage()));
+          status -> finals.findById(takeId).orElseThrow().failed(wrong.getMessage()));
     }
     events.changed(take.shootId(), "final", takeId);
   }
