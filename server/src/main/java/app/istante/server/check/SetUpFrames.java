@@ -18,7 +18,9 @@ import app.istante.server.take.TakeState;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -59,14 +61,15 @@ class SetUpFrames {
   /** Takes of a shoot that were measured against other frames than they should be now. */
   List<Long> outdated(long shootId) {
     List<Take> frames = framesOf(shootId);
+    Map<Long, Frames> against = new HashMap<>();
+    checks.measuredAgainst(shootId).forEach(one -> against.put(one.takeId(), one.frames()));
+    if (frames.isEmpty() && against.values().stream().allMatch(Frames.NONE::equals)) {
+      return List.of();
+    }
     return takes.findByShootId(shootId).stream()
         .filter(take -> take.isPicture() && take.state() == TakeState.MEASURED)
-        .filter(
-            take ->
-                checks
-                    .findById(take.id())
-                    .filter(check -> !check.frames().equals(among(take, frames)))
-                    .isPresent())
+        .filter(take -> against.containsKey(take.id()))
+        .filter(take -> !against.get(take.id()).equals(among(take, frames)))
         .map(Take::id)
         .toList();
   }
