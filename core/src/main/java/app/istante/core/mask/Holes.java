@@ -34,6 +34,12 @@ final class Holes {
    */
   private static final double BAND_OF_HOLE = 0.9;
 
+  private static final int SMALLEST_PRINT_PX = 6;
+  private static final double LEAST_PRINT_SHARE = 0.03;
+
+  /** Larger pieces are parts of the product, held by something too thin to be seen. */
+  private static final double LARGEST_PRINT_SHARE = 0.15;
+
   private final boolean[] inside;
   private final boolean[] burnt;
   private final float[] deviation;
@@ -134,7 +140,10 @@ final class Holes {
           island.areaPx() >= SMALLEST_PX && (island.areaPx() < 0.5 * product || exact);
       if (rightSize && island.borderPx() == 0 && clearAllRound(island, islands, near)) {
         fromOpen = fromOpen == null ? fromOpenGround() : fromOpen;
-        if (isLampsImage(island, islands.labels(), fromOpen)) {
+        boolean own =
+            isLampsImage(island, islands.labels(), fromOpen)
+                || isPrinted(island, islands.labels(), differs);
+        if (own) {
           continue;
         }
         opened += island.areaPx() > COUNTED_SHARE * width * height ? 1 : 0;
@@ -157,6 +166,35 @@ final class Holes {
       }
     }
     return 2 * clipped > island.areaPx() && nearest > BAND_OF_HOLE * Math.sqrt(island.areaPx());
+  }
+
+  /**
+   * Nothing floats in a hole: what has something plainly different all surrounded by it is a label
+   * with its print.
+   */
+  private boolean isPrinted(Regions.Region island, int[] labels, float[] differs) {
+    int left = Math.max(0, island.left() - 1);
+    int top = Math.max(0, island.top() - 1);
+    int wide = Math.min(width - 1, island.right() + 1) - left + 1;
+    int tall = Math.min(height - 1, island.bottom() + 1) - top + 1;
+    Regions rest =
+        Regions.of(
+            wide, tall, at -> labels[(top + at / wide) * width + left + at % wide] != island.id());
+    float[] strongest = new float[rest.all().size() + 1];
+    for (int at = 0; at < wide * tall; at++) {
+      int id = rest.labels()[at];
+      int full = (top + at / wide) * width + left + at % wide;
+      strongest[id] = Math.max(strongest[id], differs[full]);
+    }
+    int print = 0;
+    for (Regions.Region piece : rest.all()) {
+      boolean plain =
+          piece.areaPx() >= SMALLEST_PRINT_PX
+              && piece.areaPx() < LARGEST_PRINT_SHARE * island.areaPx()
+              && strongest[piece.id()] > RIM_STOPS;
+      print += piece.borderPx() == 0 && plain ? piece.areaPx() : 0;
+    }
+    return print > LEAST_PRINT_SHARE * island.areaPx();
   }
 
   /** Distance of each pixel of the product from what is open: two sweeps, city blocks and 1.4. */

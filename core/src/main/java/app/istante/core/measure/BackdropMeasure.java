@@ -23,7 +23,7 @@ final class BackdropMeasure {
   /** A smooth surface takes the bend of the sheet for shadow; a blank frame knows it. */
   private static final double FALLOFF_BAND = 0.35;
 
-  private static final double FALLOFF_BAND_FROM_BLANK = 0.12;
+  private static final double FALLOFF_BAND_FROM_BLANK = 0.2;
 
   /** Blocks along the frame over which grain is averaged. */
   private static final int BLOCKS_ACROSS = 25;

@@ -112,6 +112,20 @@ public class OutlineTest {
     assertEquals(through.kind()[150 * WIDTH + 200], Separation.GROUND);
   }
 
+  /** As light as the ground: only its print tells the label from a hole. */
+  @Test
+  public void aPrintedLabelAsLightAsTheGroundIsNoHole() {
+    Light label =
+        (x, y) -> {
+          boolean paper = Math.abs(x - 200) < 50 && Math.abs(y - 150) < 35;
+          boolean print = Math.abs(x - 200) < 35 && (int) y % 12 < 3 && Math.abs(y - 150) < 25;
+          return print ? 0.1 : paper ? 0.8 : 0.8 + inside(ellipse(x, y)) * (0.1 - 0.8);
+        };
+    Separation parts = Separator.separate(picture(label, 0.004));
+    assertEquals(parts.holes(), 0);
+    assertTrue(overlap(parts, OutlineTest::inEllipse) > 0.96);
+  }
+
   @Test
   public void groundSeenThroughARingIsOpened() {
     Light light =

@@ -64,7 +64,7 @@ public class BlankFrameTest {
     assertTrue(overlap(picture.separation()) > 0.98, overlap(picture.separation()) + "");
     // The slope is 0.18 stops over the sheet, the bend 0.3 more.
     assertEquals(readings.backdrop().falloffStops(), 0.45, 0.08);
-    assertEquals(readings.uncertainty().get("backdrop.falloffStops"), 0.12);
+    assertEquals(readings.uncertainty().get("backdrop.falloffStops"), 0.2);
     assertFalse(Measurement.measure(TAKE).backdrop().knownFromBlank());
   }
 
