@@ -29,6 +29,9 @@ final class CastShadow {
   /** Tongues of shadow lie below this part of the product's height. */
   private static final double FOOT = 0.6;
 
+  /** The thing's own light tinges them: stops between the channels. */
+  private static final double TINGED_STOPS = 0.45;
+
   /** And are thinner than twice this part of the width. */
   private static final int TONGUE_SCALE = 100;
 
@@ -37,10 +40,15 @@ final class CastShadow {
 
   private final boolean[] inside;
   private final boolean[] dim;
+
+  /** The same, or with so much colour as a thing throws on the ground at its foot. */
+  private final boolean[] tinged;
+
   private final int width;
   private final int height;
 
-  private CastShadow(boolean[] inside, boolean[] dim, int width, int height) {
+  private CastShadow(boolean[] inside, boolean[] dim, boolean[] tinged, int width, int height) {
+    this.tinged = tinged;
     this.inside = inside;
     this.dim = dim;
     this.width = width;
@@ -62,14 +70,16 @@ final class CastShadow {
       int width,
       int height) {
     boolean[] dim = new boolean[inside.length];
+    boolean[] tinged = new boolean[inside.length];
     for (int at = 0; at < dim.length; at++) {
-      dim[at] =
+      tinged[at] =
           inside[at]
               && deviation[at] < -0.8 * tolerance
               && deviation[at] > -DEEPEST_STOPS
-              && colour[at] < 1.2 * colourTolerance;
+              && colour[at] < Math.max(TINGED_STOPS, 1.2 * colourTolerance);
+      dim[at] = tinged[at] && colour[at] < 1.2 * colourTolerance;
     }
-    new CastShadow(inside, dim, width, height).run(edge);
+    new CastShadow(inside, dim, tinged, width, height).run(edge);
   }
 
   private void run(float[] edge) {
@@ -149,7 +159,7 @@ final class CastShadow {
     boolean[] deep = Bits.deep(inside, width, height, reach);
     boolean[] body = Bits.near(deep, width, height, reach + 1);
     for (int at = from * width; at < body.length; at++) {
-      inside[at] &= !dim[at] || body[at];
+      inside[at] &= !tinged[at] || body[at];
     }
   }
 
