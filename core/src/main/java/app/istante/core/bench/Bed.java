@@ -83,11 +83,7 @@ final class Bed {
     Developing developing = new Developing(set.camera(), light.width(), light.height());
     Developing.Exposed exposed = developing.expose(light);
     BedScene.Way way = scene.way();
-    for (float[] plane : exposed.planes()) {
-      texture(plane, light, way.grain(), scene.seed());
-      corners(plane, light.width(), light.height(), way.vignettingStops());
-      tone(plane, way.contrast());
-    }
+    otherWay(exposed, light, way, scene.seed());
     EncodedImage clean = developing.drawClean(exposed.planes());
     EncodedImage noisy = developing.draw(exposed.planes(), scene.seed());
     byte[] file = PhotoWriter.jpeg(sharpened(noisy, way.sharpening()), way.jpegQuality());
@@ -122,14 +118,19 @@ final class Bed {
     Developing developing = new Developing(empty.camera(), light.width(), light.height());
     Developing.Exposed exposed = developing.expose(light);
     BedScene.Way way = scene.way();
-    for (float[] plane : exposed.planes()) {
-      texture(plane, light, way.grain(), scene.seed());
-      corners(plane, light.width(), light.height(), way.vignettingStops());
-      tone(plane, way.contrast());
-    }
+    otherWay(exposed, light, way, scene.seed());
     EncodedImage drawn = developing.draw(exposed.planes(), scene.seed() + 1);
     return new PhotoReader(Limits.STANDARD)
         .read(PhotoWriter.jpeg(sharpened(drawn, way.sharpening()), way.jpegQuality()));
+  }
+
+  private static void otherWay(
+      Developing.Exposed exposed, Rendering light, BedScene.Way way, long seed) {
+    for (float[] plane : exposed.planes()) {
+      texture(plane, light, way.grain(), seed);
+      corners(plane, light.width(), light.height(), way.vignettingStops());
+      tone(plane, way.contrast());
+    }
   }
 
   /** Blotches of paper, a few pixels wide, the same in all channels. */

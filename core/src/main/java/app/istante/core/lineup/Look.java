@@ -1,6 +1,7 @@
 package app.istante.core.lineup;
 
 import app.istante.core.image.EncodedImage;
+import app.istante.core.mask.Correlation;
 import java.util.Base64;
 
 /**
@@ -102,26 +103,13 @@ public final class Look {
   }
 
   private double correlation(Look other, int dx, int dy) {
-    double n = 0;
-    double a = 0;
-    double b = 0;
-    double aa = 0;
-    double bb = 0;
-    double ab = 0;
+    Correlation both = new Correlation();
     for (int y = Math.max(0, -dy); y < Math.min(SIDE, SIDE - dy); y++) {
       for (int x = Math.max(0, -dx); x < Math.min(SIDE, SIDE - dx); x++) {
-        double p = grey[y * SIDE + x] & 0xFF;
-        double q = other.grey[(y + dy) * SIDE + x + dx] & 0xFF;
-        n++;
-        a += p;
-        b += q;
-        aa += p * p;
-        bb += q * q;
-        ab += p * q;
+        both.add(grey[y * SIDE + x] & 0xFF, other.grey[(y + dy) * SIDE + x + dx] & 0xFF);
       }
     }
-    double spread = (n * aa - a * a) * (n * bb - b * b);
-    return spread <= 0 ? 0 : (n * ab - a * b) / Math.sqrt(spread);
+    return both.value();
   }
 
   private static long hash(byte[] grey) {

@@ -198,6 +198,19 @@ public final class Planes {
     return count == 0 ? 0 : quantile(sample, count, 0.5);
   }
 
+  /** Between the four values around a place; beyond the edge the edge's own. */
+  public static float between(float[] plane, int width, int height, double x, double y) {
+    int x0 = clamp((int) Math.floor(x), width);
+    int y0 = clamp((int) Math.floor(y), height);
+    int x1 = clamp(x0 + 1, width);
+    int y1 = clamp(y0 + 1, height);
+    float fx = (float) Math.max(0, Math.min(1, x - x0));
+    float fy = (float) Math.max(0, Math.min(1, y - y0));
+    float top = plane[y0 * width + x0] + fx * (plane[y0 * width + x1] - plane[y0 * width + x0]);
+    float low = plane[y1 * width + x0] + fx * (plane[y1 * width + x1] - plane[y1 * width + x0]);
+    return top + fy * (low - top);
+  }
+
   static int clamp(int at, int size) {
     return at < 0 ? 0 : at >= size ? size - 1 : at;
   }

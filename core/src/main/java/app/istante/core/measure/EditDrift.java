@@ -4,6 +4,7 @@ import app.istante.core.colour.DeltaE;
 import app.istante.core.colour.Lab;
 import app.istante.core.image.LinearImage;
 import app.istante.core.image.Photo;
+import app.istante.core.mask.Correlation;
 import app.istante.core.mask.Planes;
 import app.istante.core.mask.Separation;
 import java.util.ArrayList;
@@ -257,12 +258,7 @@ public final class EditDrift {
 
     /** One less the correlation of the lightness inside the product, on every third pixel. */
     private double apart(float[] after, float[] own, Laid laid) {
-      double n = 0;
-      double a = 0;
-      double b = 0;
-      double aa = 0;
-      double bb = 0;
-      double ab = 0;
+      Correlation both = new Correlation();
       for (int y = 1; y < height; y += 3) {
         for (int x = 1; x < width; x += 3) {
           int at = y * width + x;
@@ -272,17 +268,11 @@ public final class EditDrift {
           double[] place = back(x, y, laid);
           double q = sample(own, fine.width(), fine.height(), place[0], place[1]);
           if (!Double.isNaN(q)) {
-            n++;
-            a += after[at];
-            b += q;
-            aa += after[at] * after[at];
-            bb += q * q;
-            ab += after[at] * q;
+            both.add(after[at], q);
           }
         }
       }
-      double spread = (n * aa - a * a) * (n * bb - b * b);
-      return spread <= 0 ? 1 : 1 - (n * ab - a * b) / Math.sqrt(spread);
+      return 1 - both.value();
     }
 
     /** The original's linear light on the edit's grid; NaN where it does not reach. */
@@ -406,14 +396,6 @@ public final class EditDrift {
     if (x < -0.5 || y < -0.5 || x > width - 0.5 || y > height - 0.5) {
       return Float.NaN;
     }
-    int x0 = Math.max(0, Math.min(width - 1, (int) Math.floor(x)));
-    int y0 = Math.max(0, Math.min(height - 1, (int) Math.floor(y)));
-    int x1 = Math.min(width - 1, x0 + 1);
-    int y1 = Math.min(height - 1, y0 + 1);
-    float fx = (float) Math.max(0, x - x0);
-    float fy = (float) Math.max(0, y - y0);
-    float top = plane[y0 * width + x0] + fx * (plane[y0 * width + x1] - plane[y0 * width + x0]);
-    float low = plane[y1 * width + x0] + fx * (plane[y1 * width + x1] - plane[y1 * width + x0]);
-    return top + fy * (low - top);
+    return Planes.between(plane, width, height, x, y);
   }
 }

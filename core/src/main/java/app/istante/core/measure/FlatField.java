@@ -69,21 +69,7 @@ public final class FlatField {
 
   /** Factor on linear light at a place in photo pixels, 1 and up. */
   public float at(double x, double y) {
-    double u = (x + 0.5) / factor - 0.5;
-    double v = (y + 0.5) / factor - 0.5;
-    int x0 = clamp((int) Math.floor(u), width);
-    int y0 = clamp((int) Math.floor(v), height);
-    int x1 = clamp(x0 + 1, width);
-    int y1 = clamp(y0 + 1, height);
-    float fx = (float) Math.max(0, Math.min(1, u - x0));
-    float fy = (float) Math.max(0, Math.min(1, v - y0));
-    float top = gain[y0 * width + x0] + fx * (gain[y0 * width + x1] - gain[y0 * width + x0]);
-    float low = gain[y1 * width + x0] + fx * (gain[y1 * width + x1] - gain[y1 * width + x0]);
-    return top + fy * (low - top);
-  }
-
-  private static int clamp(int at, int size) {
-    return Math.max(0, Math.min(size - 1, at));
+    return Planes.between(gain, width, height, (x + 0.5) / factor - 0.5, (y + 0.5) / factor - 0.5);
   }
 
   /** What the take would read with the fall-off divided out; null without a blank frame. */
