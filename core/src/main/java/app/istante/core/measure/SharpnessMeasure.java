@@ -22,23 +22,32 @@ final class SharpnessMeasure {
 
   private static final int MIN_EDGES = 6;
   private static final double TIMES_BAND_WHEN_FEW = 2;
-  private static final int[] WINDOW_PX = {5, 9, 22, 40};
+  private static final int NARROW_PX = 5;
+  private static final int[] WINDOW_PX = {NARROW_PX, 9, 22, 40};
 
   /**
    * Which edges are believed.
    *
    * @param leastSlope CIELAB lightness over two working pixels, along and across
    * @param mostResidual what a blurred step may leave unexplained, share of its height
+   * @param narrowestPx half the side of the first window
+   * @param once whether an edge that is not clean in its window is given up
    */
-  private record Strictness(float leastSlope, double mostResidual) {}
+  private record Strictness(float leastSlope, double mostResidual, int narrowestPx, boolean once) {}
 
-  private static final Strictness STRICT = new Strictness(4, 0.05);
+  private static final Strictness STRICT = new Strictness(4, 0.05, NARROW_PX, true);
+
+  /**
+   * For telling a smear: in the narrowest window grain on a smeared edge looks like a sharp edge of
+   * its own, and a smear is told by sparing none.
+   */
+  private static final Strictness WIDE = new Strictness(4, 0.05, 9, true);
 
   /** Where there are too few: soft edges, and such that have something else beside them. */
-  private static final Strictness LENIENT = new Strictness(1.5f, 0.1);
+  private static final Strictness LENIENT = new Strictness(1.5f, 0.1, NARROW_PX, false);
 
   /** In the small copy, where only soft edges are left to be found. */
-  private static final Strictness SMALL = new Strictness(0.6f, 0.1);
+  private static final Strictness SMALL = new Strictness(0.6f, 0.1, NARROW_PX, false);
 
   /** Long side of the small copy. */
   private static final int SMALL_PX = 400;
@@ -107,7 +116,7 @@ final class SharpnessMeasure {
         MTF50_TIMES_SIGMA / sharpest,
         null,
         null,
-        SmearFit.of(edges),
+        SmearFit.of(few ? edges : edges(picture, WIDE)),
         noise,
         blocking,
         overshoots[overshoots.length / 2],
@@ -183,7 +192,7 @@ final class SharpnessMeasure {
                     pixels,
                     (int) ((place[0] + 0.5) * scale),
                     (int) ((place[1] + 0.5) * scale),
-                    strictness.mostResidual()))
+                    strictness))
         .filter(java.util.Objects::nonNull)
         .toList();
   }
@@ -284,23 +293,35 @@ final class SharpnessMeasure {
 
   /** The edge nearest a place, or null where there is no clean one. */
   static Edge edgeAt(EncodedImage srgb, int x, int y) {
-    return edgeAt(srgb, x, y, STRICT.mostResidual());
+    return edgeAt(srgb, x, y, STRICT);
   }
 
-  private static Edge edgeAt(EncodedImage srgb, int x, int y, double mostResidual) {
+  private static Edge edgeAt(EncodedImage srgb, int x, int y, Strictness strictness) {
     double before = 0;
     for (int radius : WINDOW_PX) {
+      if (radius < strictness.narrowestPx()) {
+        continue;
+      }
       Window window = Window.cut(srgb, x, y, radius);
       if (window == null) {
         return null;
       }
-      double[] normal = direction(window.light, window.side);
+      // A wider window is no second chance for what is not clean: soft shades would pass for edges.
+      boolean last = strictness.once() && radius > NARROW_PX;
+      double[] normal =
+          direction(window.light, window.side, strictness.once() ? 1 : window.side / 10);
       EdgeFit.Step step = normal == null ? null : profile(window, radius, normal, before);
+      if (step == null && last) {
+        return null;
+      }
       if (step == null) {
         continue;
       }
       before = step.sigma();
-      if (step.sigma() < 0.28 * radius && clean(step, radius, mostResidual)) {
+      if (last && step.sigma() < 0.28 * radius && !clean(step, radius, strictness.mostResidual())) {
+        return null;
+      }
+      if (step.sigma() < 0.28 * radius && clean(step, radius, strictness.mostResidual())) {
         double degrees = Math.toDegrees(Math.atan2(normal[1], normal[0]));
         return new Edge(x, y, step.sigma(), (degrees + 360) % 180, step.overshoot(), burnt(window));
       }
@@ -356,11 +377,11 @@ final class SharpnessMeasure {
    * Unit vector across the edge from the structure tensor; null where edges cross. In wide windows,
    * which are for soft edges, differences are taken further apart, or grain would drown them.
    */
-  private static double[] direction(double[] light, int side) {
+  private static double[] direction(double[] light, int side, int step) {
     double xx = 0;
     double xy = 0;
     double yy = 0;
-    int apart = Math.max(1, side / 10);
+    int apart = Math.max(1, step);
     for (int v = apart; v < side - apart; v++) {
       for (int u = apart; u < side - apart; u++) {
         int at = v * side + u;
