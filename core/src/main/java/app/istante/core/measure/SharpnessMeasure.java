@@ -169,10 +169,6 @@ final class SharpnessMeasure {
     return 1.0;
   }
 
-  static List<Edge> edges(Analysed picture) {
-    return edges(picture, STRICT);
-  }
-
   private static List<Edge> edges(Analysed picture, Strictness strictness) {
     int factor = picture.linear().factor();
     return edges(
