@@ -12,6 +12,17 @@ final class BackdropModel {
   /** Added to linear light before the logarithm, so that near-black noise stays finite. */
   static final float FLOOR = 0.004f;
 
+  /** In the steepest step the table is 5e-5 stops off. */
+  private static final int LOG_STEPS = 1 << 14;
+
+  private static final float[] LOG_TABLE = new float[LOG_STEPS + 2];
+
+  static {
+    for (int i = 0; i < LOG_TABLE.length; i++) {
+      LOG_TABLE[i] = (float) (Math.log((double) i / LOG_STEPS + FLOOR) / Math.log(2));
+    }
+  }
+
   private static final int TERMS = 10;
   private static final int STEP = 4;
   private static final int ROUNDS = 6;
@@ -68,8 +79,10 @@ final class BackdropModel {
   private static float[] log(float[] linear) {
     float[] out = new float[linear.length];
     for (int i = 0; i < out.length; i++) {
-      float clipped = Math.max(0, Math.min(1, linear[i]));
-      out[i] = (float) (Math.log(clipped + FLOOR) * (1 / Math.log(2)));
+      float at = Math.max(0, Math.min(1, linear[i])) * LOG_STEPS;
+      int step = (int) at;
+      float low = LOG_TABLE[step];
+      out[i] = low + (at - step) * (LOG_TABLE[step + 1] - low);
     }
     return out;
   }

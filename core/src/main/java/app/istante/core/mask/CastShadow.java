@@ -93,7 +93,11 @@ final class CastShadow {
         bottom = at / width;
       }
     }
-    Regions smooth = Regions.of(width, height, at -> dim[at] && edge[at] < SMOOTH);
+    boolean[] even = new boolean[dim.length];
+    for (int at = 0; at < even.length; at++) {
+      even[at] = dim[at] && edge[at] < SMOOTH;
+    }
+    Regions smooth = Regions.of(width, height, even);
     int[] rim = new int[smooth.all().size() + 1];
     int[] open = new int[rim.length];
     rims(smooth, rim, open);

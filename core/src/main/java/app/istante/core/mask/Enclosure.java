@@ -46,11 +46,17 @@ final class Enclosure {
 
   /** Edges that hang together over some length: grain does not. */
   private boolean[] lines() {
-    Regions regions = Regions.of(width, height, at -> edge[at] > LINE_EDGE);
     boolean[] out = new boolean[edge.length];
     for (int at = 0; at < out.length; at++) {
-      int id = regions.labels()[at];
-      out[at] = id > 0 && regions.all().get(id - 1).areaPx() >= SHORTEST_LINE_PX;
+      out[at] = edge[at] > LINE_EDGE;
+    }
+    Regions regions = Regions.of(width, height, out);
+    boolean[] isLong = new boolean[regions.all().size() + 1];
+    for (Regions.Region region : regions.all()) {
+      isLong[region.id()] = region.areaPx() >= SHORTEST_LINE_PX;
+    }
+    for (int at = 0; at < out.length; at++) {
+      out[at] = isLong[regions.labels()[at]];
     }
     return out;
   }
@@ -71,10 +77,15 @@ final class Enclosure {
 
   private Found best(boolean[] like, boolean[] other) {
     float[] thick = Planes.largestAround(edge, width, height, CLOSED_GAP_PX);
-    float[] near = Planes.largestAround(edge, width, height, NEAR_PX);
+    // The rest of the wider square is the largest of the narrower ones around.
+    float[] near = Planes.largestAround(thick, width, height, NEAR_PX - CLOSED_GAP_PX);
     Found best = new Found(new boolean[thick.length], 0);
     for (float limit : LIMITS) {
-      Regions cells = Regions.of(width, height, at -> thick[at] < limit && !other[at]);
+      boolean[] weak = new boolean[thick.length];
+      for (int at = 0; at < weak.length; at++) {
+        weak[at] = thick[at] < limit & !other[at];
+      }
+      Regions cells = Regions.of(width, height, weak);
       for (boolean[] ground : grounds(cells, like)) {
         boolean[] dry = dry(cells.labels(), ground, limit, other);
         double clearness = clearness(dry, near);
@@ -139,14 +150,17 @@ final class Enclosure {
     double along = 0;
     int outline = 0;
     int covered = 0;
-    float[] in = new float[dry.length];
+    boolean[] in = new boolean[dry.length];
+    boolean[] out = new boolean[dry.length];
+    java.util.Arrays.fill(out, true);
     for (int y = 1; y < height - 1; y++) {
       for (int x = 1; x < width - 1; x++) {
         int at = y * width + x;
         if (!dry[at]) {
           continue;
         }
-        in[at] = 1;
+        in[at] = true;
+        out[at] = false;
         covered++;
         if (!dry[at - 1] || !dry[at + 1] || !dry[at - width] || !dry[at + width]) {
           outline++;
@@ -158,20 +172,19 @@ final class Enclosure {
     if (outline == 0 || covered > MOST_COVERED * in.length) {
       return 0;
     }
-    float[] around = Planes.boxMean(in, width, height, NEAR_PX);
+    boolean[] far = Bits.deep(out, width, height, NEAR_PX);
     double all = 0;
     double outside = 0;
-    int deep = 0;
     for (int at = 0; at < in.length; at++) {
-      deep += Bits.isAll(around[at]) ? 1 : 0;
       if (line[at]) {
         double weight = Math.min(CLEAR, edge[at]);
         all += weight;
-        outside += around[at] == 0 ? weight : 0;
+        outside += far[at] ? weight : 0;
       }
     }
     double left = all == 0 ? 0 : outside / all;
     // What lies so near the rim may be the edge alone.
+    int deep = Bits.count(Bits.deep(in, width, height, NEAR_PX));
     double thin = 1 - (double) deep / Math.max(1, covered);
     return along / outline * (1 - OUTSIDE_COUNTS * left) * (1 - THIN_COUNTS * thin);
   }

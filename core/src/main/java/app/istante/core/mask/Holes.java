@@ -103,29 +103,31 @@ final class Holes {
    * lies all round; a highlight that happens to be as bright as the ground fades out instead.
    */
   private int open(float[] off, double mostSpread, double mayDim) {
-    Regions islands =
-        Regions.of(
-            width,
-            height,
-            at ->
-                inside[at]
-                    && off[at] > -5 * tolerance
-                    && off[at] < 1.2 * tolerance
-                    && colour[at] < 1.2 * colourTolerance);
-    int product = Bits.count(inside);
-    float[] differs = new float[inside.length];
-    for (int at = 0; at < differs.length; at++) {
-      differs[at] = inside[at] ? Math.abs(off[at]) + colour[at] : 0;
+    boolean[] like = new boolean[inside.length];
+    int product = 0;
+    for (int at = 0; at < like.length; at++) {
+      if (inside[at]) {
+        product++;
+        like[at] =
+            off[at] > -5 * tolerance
+                && off[at] < 1.2 * tolerance
+                && colour[at] < 1.2 * colourTolerance;
+      }
     }
-    float[] near = Planes.largestAround(differs, width, height, RIM_PX);
+    Regions islands = Regions.of(width, height, like);
     double[] sum = new double[islands.all().size() + 1];
     double[] squares = new double[sum.length];
     for (int at = 0; at < inside.length; at++) {
       int id = islands.labels()[at];
-      sum[id] += off[at];
-      squares[id] += off[at] * off[at];
+      if (id > 0) {
+        sum[id] += off[at];
+        squares[id] += off[at] * off[at];
+      }
     }
     int opened = 0;
+    // What only a likely island is asked for is worked out for the first.
+    float[] differs = null;
+    float[] near = null;
     float[] fromOpen = null;
     for (Regions.Region island : islands.all()) {
       double mean = sum[island.id()] / island.areaPx();
@@ -138,7 +140,14 @@ final class Holes {
       boolean exact = spread < EXACT_SHARE * tolerance && Math.abs(mean) < EXACT_SHARE * tolerance;
       boolean rightSize =
           island.areaPx() >= SMALLEST_PX && (island.areaPx() < 0.5 * product || exact);
-      if (rightSize && island.borderPx() == 0 && clearAllRound(island, islands, near)) {
+      if (!rightSize || island.borderPx() > 0) {
+        continue;
+      }
+      if (near == null) {
+        differs = differs(off);
+        near = Planes.largestAround(differs, width, height, RIM_PX);
+      }
+      if (clearAllRound(island, islands, near)) {
         fromOpen = fromOpen == null ? fromOpenGround() : fromOpen;
         boolean own =
             isLampsImage(island, islands.labels(), fromOpen)
@@ -151,6 +160,14 @@ final class Holes {
       }
     }
     return opened;
+  }
+
+  private float[] differs(float[] off) {
+    float[] differs = new float[inside.length];
+    for (int at = 0; at < differs.length; at++) {
+      differs[at] = inside[at] ? Math.abs(off[at]) + colour[at] : 0;
+    }
+    return differs;
   }
 
   private boolean isLampsImage(Regions.Region island, int[] labels, float[] fromOpen) {

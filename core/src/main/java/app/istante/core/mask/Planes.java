@@ -8,46 +8,66 @@ public final class Planes {
 
   /** Mean over a square of side {@code 2 * radius + 1}, by running sums; a new plane. */
   public static float[] boxMean(float[] in, int width, int height, int radius) {
-    float[] across = new float[in.length];
+    float[] out = new float[in.length];
+    // Sums in floats drift as they run: each band begins anew.
     Rows.forEach(
         width,
         height,
         (from, to) -> {
+          float[] sums = new float[width];
+          for (int y = from - radius; y <= from + radius; y++) {
+            add(in, clamp(y, height) * width, sums);
+          }
           for (int y = from; y < to; y++) {
-            runRow(in, across, y * width, width, radius);
+            runRow(sums, out, y * width, radius);
+            slide(
+                in, clamp(y + radius + 1, height) * width, clamp(y - radius, height) * width, sums);
           }
         });
-    float[] out = new float[in.length];
-    double[] sums = new double[width];
-    for (int y = -radius; y <= radius; y++) {
-      addRow(across, sums, clamp(y, height) * width, width, 1);
-    }
-    double share = 1.0 / (2 * radius + 1);
-    for (int y = 0; y < height; y++) {
-      for (int x = 0; x < width; x++) {
-        out[y * width + x] = (float) (sums[x] * share);
-      }
-      addRow(across, sums, clamp(y + radius + 1, height) * width, width, 1);
-      addRow(across, sums, clamp(y - radius, height) * width, width, -1);
-    }
     return out;
   }
 
-  private static void runRow(float[] in, float[] out, int base, int width, int radius) {
-    double sum = 0;
-    for (int x = -radius; x <= radius; x++) {
-      sum += in[base + clamp(x, width)];
-    }
-    double share = 1.0 / (2 * radius + 1);
-    for (int x = 0; x < width; x++) {
-      out[base + x] = (float) (sum * share);
-      sum += in[base + clamp(x + radius + 1, width)] - in[base + clamp(x - radius, width)];
+  private static void add(float[] in, int base, float[] sums) {
+    for (int x = 0; x < sums.length; x++) {
+      sums[x] += in[base + x];
     }
   }
 
-  private static void addRow(float[] in, double[] sums, int base, int width, int sign) {
-    for (int x = 0; x < width; x++) {
-      sums[x] += sign * in[base + x];
+  private static void slide(float[] in, int comes, int goes, float[] sums) {
+    for (int x = 0; x < sums.length; x++) {
+      sums[x] += in[comes + x] - in[goes + x];
+    }
+  }
+
+  /** Means over stretches of a row of sums over columns. */
+  private static void runRow(float[] sums, float[] out, int base, int radius) {
+    int width = sums.length;
+    float share = 1f / ((2 * radius + 1) * (2 * radius + 1));
+    if (radius == 1 && width > 2) {
+      for (int x = 1; x < width - 1; x++) {
+        out[base + x] = (sums[x - 1] + sums[x] + sums[x + 1]) * share;
+      }
+      out[base] = (2 * sums[0] + sums[1]) * share;
+      out[base + width - 1] = (sums[width - 2] + 2 * sums[width - 1]) * share;
+      return;
+    }
+    double sum = 0;
+    for (int x = -radius; x <= radius; x++) {
+      sum += sums[clamp(x, width)];
+    }
+    int inner = Math.max(Math.min(radius, width), width - radius - 1);
+    int x = 0;
+    for (; x < Math.min(radius, width); x++) {
+      out[base + x] = (float) (sum * share);
+      sum += sums[clamp(x + radius + 1, width)] - sums[clamp(x - radius, width)];
+    }
+    for (; x < inner; x++) {
+      out[base + x] = (float) (sum * share);
+      sum += sums[x + radius + 1] - sums[x - radius];
+    }
+    for (; x < width; x++) {
+      out[base + x] = (float) (sum * share);
+      sum += sums[clamp(x + radius + 1, width)] - sums[clamp(x - radius, width)];
     }
   }
 
@@ -62,92 +82,88 @@ public final class Planes {
             int up = clamp(y - 1, height) * width;
             int down = clamp(y + 1, height) * width;
             int here = y * width;
-            for (int x = 0; x < width; x++) {
-              int l = clamp(x - 1, width);
-              int r = clamp(x + 1, width);
-              float gx =
-                  in[up + r]
-                      - in[up + l]
-                      + 2 * (in[here + r] - in[here + l])
-                      + in[down + r]
-                      - in[down + l];
-              float gy =
-                  in[down + l]
-                      - in[up + l]
-                      + 2 * (in[down + x] - in[up + x])
-                      + in[down + r]
-                      - in[up + r];
-              out[here + x] = (float) Math.sqrt(gx * gx + gy * gy) / 8;
+            for (int x = 1; x < width - 1; x++) {
+              out[here + x] = slope(in, up + x, here + x, down + x, -1, 1);
             }
+            out[here] = slope(in, up, here, down, 0, Math.min(1, width - 1));
+            int last = width - 1;
+            out[here + last] =
+                slope(in, up + last, here + last, down + last, -Math.min(1, last), 0);
           }
         });
     return out;
+  }
+
+  private static float slope(float[] in, int up, int here, int down, int left, int right) {
+    float gx =
+        in[up + right]
+            - in[up + left]
+            + 2 * (in[here + right] - in[here + left])
+            + in[down + right]
+            - in[down + left];
+    float gy =
+        in[down + left]
+            - in[up + left]
+            + 2 * (in[down] - in[up])
+            + in[down + right]
+            - in[up + right];
+    return (float) Math.sqrt(gx * gx + gy * gy) / 8;
   }
 
   /** Largest value in a square of side {@code 2 * radius + 1}; a new plane. */
   static float[] largestAround(float[] in, int width, int height, int radius) {
-    float[] across = new float[in.length];
+    float[] out = new float[in.length];
     Rows.forEach(
         width,
         height,
         (from, to) -> {
-          // Windows twice as wide at each step, then one that overlaps: few comparisons a pixel.
+          int rows = to - from + 2 * radius;
+          float[] part = new float[rows * width];
+          for (int y = 0; y < rows; y++) {
+            System.arraycopy(in, clamp(from - radius + y, height) * width, part, y * width, width);
+          }
+          float[] high = widened(part, new float[part.length], radius, width);
           float[] row = new float[width + 2 * radius];
+          float[] other = new float[row.length];
           for (int y = from; y < to; y++) {
-            java.util.Arrays.fill(row, 0, radius, -Float.MAX_VALUE);
-            java.util.Arrays.fill(row, radius + width, row.length, -Float.MAX_VALUE);
-            System.arraycopy(in, y * width, row, radius, width);
-            int side = 2 * radius + 1;
-            for (int window = 1; window < side; ) {
-              int step = Math.min(window, side - window);
-              raise(row, 0, row, step, row.length - step);
-              window += step;
+            int base = (y - from) * width;
+            java.util.Arrays.fill(row, 0, radius, high[base]);
+            System.arraycopy(high, base, row, radius, width);
+            java.util.Arrays.fill(row, radius + width, row.length, high[base + width - 1]);
+            float[] wide = widened(row, other, radius, 1);
+            System.arraycopy(wide, 0, out, y * width, width);
+            if (wide == other) {
+              other = row;
+              row = wide;
             }
-            System.arraycopy(row, 0, across, y * width, width);
           }
         });
-    float[] out = new float[in.length];
-    Rows.forEach(
-        width, height, (from, to) -> raiseRows(across, out, width, height, radius, from, to));
     return out;
   }
 
-  /** Largest values over {@code 2 * radius + 1} rows, for a part of the rows. */
-  private static void raiseRows(
-      float[] in, float[] out, int width, int height, int radius, int from, int to) {
-    int top = Math.max(0, from - radius);
-    int rows = Math.min(height, to + radius) - top;
-    float[] part = java.util.Arrays.copyOfRange(in, top * width, (top + rows) * width);
+  /**
+   * Each value to the largest of the {@code 2 * radius + 1} from it on, {@code step} apart: windows
+   * twice as wide at each turn, then one that overlaps; few comparisons a value. What comes after
+   * the last whole window has no meaning.
+   *
+   * @return one of the two arrays, which are both overwritten
+   */
+  private static float[] widened(float[] values, float[] other, int radius, int step) {
+    float[] now = values;
+    float[] next = other;
     int side = 2 * radius + 1;
-    int window = 1;
-    while (window < side) {
-      int step = Math.min(window, side - window);
-      // Past the last row there is nothing to raise with: what is left stands for the frame's edge.
-      raise(part, 0, part, Math.min(step, rows) * width, Math.max(0, rows - step) * width);
-      window += step;
-    }
-    for (int y = from; y < to; y++) {
-      int first = Math.max(0, y - radius) - top;
-      System.arraycopy(part, first * width, out, y * width, width);
-      if (y - radius < 0) {
-        // The window is cut above, so that the one found reaches too far down: it is done anew.
-        java.util.Arrays.fill(out, y * width, (y + 1) * width, -Float.MAX_VALUE);
-        for (int row = 0; row <= Math.min(height - 1, y + radius); row++) {
-          raise(out, y * width, in, row * width, width);
-        }
+    for (int window = 1; window < side; ) {
+      int on = Math.min(window, side - window);
+      int away = on * step;
+      for (int at = 0; at < now.length - away; at++) {
+        next[at] = Math.max(now[at], now[at + away]);
       }
+      float[] swap = now;
+      now = next;
+      next = swap;
+      window += on;
     }
-  }
-
-  /** Each of {@code count} values of a stretch to at least that of another. */
-  private static void raise(float[] out, int at, float[] in, int from, int count) {
-    for (int i = 0; i < count; i++) {
-      float other = in[from + i];
-      // Not Math.max: there are no NaNs here, and its care for them costs.
-      if (other > out[at + i]) {
-        out[at + i] = other;
-      }
-    }
+    return now;
   }
 
   /**

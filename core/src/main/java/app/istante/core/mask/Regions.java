@@ -59,19 +59,28 @@ public final class Regions {
             || labels[at + width] != id);
   }
 
+  /** The same for the pixels that a condition holds for. */
+  public static Regions of(int width, int height, IntPredicate belongs) {
+    boolean[] set = new boolean[width * height];
+    for (int at = 0; at < set.length; at++) {
+      set[at] = belongs.test(at);
+    }
+    return of(width, height, set);
+  }
+
   /**
    * Row by row: stretches of pixels that belong, joined where they touch (Rosenfeld and Pfaltz
    * 1966, by stretches instead of pixels). Ids follow the first pixel of each region.
    */
-  public static Regions of(int width, int height, IntPredicate belongs) {
+  public static Regions of(int width, int height, boolean[] belongs) {
     Stretches all = new Stretches();
     int above = 0;
     for (int y = 0; y < height; y++) {
       int firstHere = all.count;
       for (int x = 0; x < width; x++) {
-        if (belongs.test(y * width + x)) {
+        if (belongs[y * width + x]) {
           int from = x;
-          while (x + 1 < width && belongs.test(y * width + x + 1)) {
+          while (x + 1 < width && belongs[y * width + x + 1]) {
             x++;
           }
           all.add(y, from, x);

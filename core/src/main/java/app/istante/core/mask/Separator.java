@@ -34,6 +34,9 @@ public final class Separator {
 
   private static final int SEAM_PX = 3;
 
+  /** Reach of the filter that softens the outline. */
+  private static final int SOFT_PX = 2;
+
   /** Brighter than the lit ground by this much is a highlight on something: stops. */
   private static final double BRIGHT_STOPS = 0.14;
 
@@ -59,6 +62,9 @@ public final class Separator {
   private static final float JOIN_STRENGTH = 3f;
 
   private static final float WEAKEST_JOIN = 0.12f;
+
+  /** From here on an edge is as clear as it can be: exp(-16) is nothing. */
+  private static final float CLEAR_RATIO = 4;
 
   private static final double BLANK_LEAST_SHARE = 0.8;
 
@@ -211,12 +217,13 @@ public final class Separator {
     boolean openR = ground[0][at] < CLIPPED_LOG;
     boolean openG = ground[1][at] < CLIPPED_LOG;
     boolean openB = ground[2][at] < CLIPPED_LOG;
-    float highest = Math.max(openR ? r : -99, Math.max(openG ? g : -99, openB ? b : -99));
-    if (highest > -99) {
-      r = openR ? r : clipped(r, highest);
-      g = openG ? g : clipped(g, highest);
-      b = openB ? b : clipped(b, highest);
+    if (openR == openG && openG == openB) {
+      return Math.max(r, Math.max(g, b)) - Math.min(r, Math.min(g, b));
     }
+    float highest = Math.max(openR ? r : -99, Math.max(openG ? g : -99, openB ? b : -99));
+    r = openR ? r : clipped(r, highest);
+    g = openG ? g : clipped(g, highest);
+    b = openB ? b : clipped(b, highest);
     return Math.max(r, Math.max(g, b)) - Math.min(r, Math.min(g, b));
   }
 
@@ -354,14 +361,20 @@ public final class Separator {
   /** Strength of the join between each pixel and the one {@code step} further on. */
   private float[] joins(int step) {
     float[] join = new float[width * height];
-    double soft = Math.max(0.06, 2.5 * typicalGradient);
+    float[] r = log[0];
+    float[] g = log[1];
+    float[] b = log[2];
+    float perSoft = (float) (1 / Math.max(0.06, 2.5 * typicalGradient));
     for (int at = 0; at + step < join.length; at++) {
-      double largest = 0;
-      for (int channel = 0; channel < 3; channel++) {
-        largest = Math.max(largest, Math.abs(log[channel][at + step] - log[channel][at]));
+      float largest =
+          Math.max(
+              Math.abs(r[at + step] - r[at]),
+              Math.max(Math.abs(g[at + step] - g[at]), Math.abs(b[at + step] - b[at])));
+      float ratio = largest * perSoft;
+      join[at] = WEAKEST_JOIN;
+      if (ratio < CLEAR_RATIO) {
+        join[at] += JOIN_STRENGTH * (float) Math.exp(-ratio * ratio);
       }
-      double ratio = largest / soft;
-      join[at] = WEAKEST_JOIN + JOIN_STRENGTH * (float) Math.exp(-ratio * ratio);
     }
     return join;
   }
@@ -387,7 +400,7 @@ public final class Separator {
   }
 
   private void dropSpecks(boolean[] inside) {
-    Regions products = Regions.of(width, height, at -> inside[at]);
+    Regions products = Regions.of(width, height, inside);
     double smallest = SMALLEST_PART_SHARE * width * height;
     for (int at = 0; at < inside.length; at++) {
       int id = products.labels()[at];
@@ -425,7 +438,7 @@ public final class Separator {
    * @return number of parts of the product
    */
   private int nameForeign(byte[] kind) {
-    Regions regions = Regions.of(width, height, at -> kind[at] == Separation.PRODUCT);
+    Regions regions = Regions.of(width, height, of(kind, Separation.PRODUCT));
     List<Regions.Region> all = regions.all();
     if (all.isEmpty()) {
       return 0;
@@ -469,31 +482,66 @@ public final class Separator {
   }
 
   private float[] softEdge(byte[] kind) {
-    float[] hard = new float[kind.length];
-    float[] guide = new float[kind.length];
+    float[] soft = new float[kind.length];
+    boolean[] product = of(kind, Separation.PRODUCT);
+    boolean[] rest = new boolean[kind.length];
+    int left = width;
+    int right = -1;
+    int top = height;
+    int bottom = -1;
     for (int at = 0; at < kind.length; at++) {
-      hard[at] = kind[at] == Separation.PRODUCT ? 1 : 0;
-      guide[at] = Math.min(1, 0.5f * (Math.abs(deviation[at]) + colour[at]));
+      rest[at] = !product[at];
+      if (product[at]) {
+        soft[at] = 1;
+        left = Math.min(left, at % width);
+        right = Math.max(right, at % width);
+        top = Math.min(top, at / width);
+        bottom = at / width;
+      }
     }
-    float[] soft = GuidedFilter.apply(guide, hard, width, height, 2, 2e-3f);
-    float[] nearEdge = Planes.boxMean(hard, width, height, 2);
-    for (int at = 0; at < soft.length; at++) {
-      // The filter may only change the band along the outline, never the inside.
-      if (nearEdge[at] <= 0.001f || nearEdge[at] >= 0.999f) {
-        soft[at] = hard[at];
+    if (right < 0) {
+      return soft;
+    }
+    // The filter may only change the band along the outline, and sees no further than this.
+    boolean[] deep = Bits.deep(product, width, height, SOFT_PX);
+    boolean[] far = Bits.deep(rest, width, height, SOFT_PX);
+    left = Math.max(0, left - 3 * SOFT_PX);
+    top = Math.max(0, top - 3 * SOFT_PX);
+    int wide = Math.min(width, right + 3 * SOFT_PX + 1) - left;
+    int tall = Math.min(height, bottom + 3 * SOFT_PX + 1) - top;
+    float[] hard = new float[wide * tall];
+    float[] guide = new float[wide * tall];
+    for (int y = 0; y < tall; y++) {
+      for (int x = 0; x < wide; x++) {
+        int at = (top + y) * width + left + x;
+        hard[y * wide + x] = soft[at];
+        guide[y * wide + x] = Math.min(1, 0.5f * (Math.abs(deviation[at]) + colour[at]));
+      }
+    }
+    float[] filtered = GuidedFilter.apply(guide, hard, wide, tall, SOFT_PX, 2e-3f);
+    for (int y = 0; y < tall; y++) {
+      for (int x = 0; x < wide; x++) {
+        int at = (top + y) * width + left + x;
+        if (!deep[at] && !far[at]) {
+          soft[at] = filtered[y * wide + x];
+        }
       }
     }
     return soft;
   }
 
+  private static boolean[] of(byte[] kind, byte wanted) {
+    boolean[] of = new boolean[kind.length];
+    for (int at = 0; at < of.length; at++) {
+      of[at] = kind[at] == wanted;
+    }
+    return of;
+  }
+
   /** Puts the outline where the product covers half a pixel. */
   private void matte(byte[] kind, float[] alpha) {
-    boolean[] product = new boolean[kind.length];
-    boolean[] other = new boolean[kind.length];
-    for (int at = 0; at < kind.length; at++) {
-      product[at] = kind[at] == Separation.PRODUCT;
-      other[at] = kind[at] == Separation.FOREIGN;
-    }
+    boolean[] product = of(kind, Separation.PRODUCT);
+    boolean[] other = of(kind, Separation.FOREIGN);
     EdgeMatte.refine(image, product, other, Math.log(2) * model.noiseStops, alpha);
     for (int at = 0; at < kind.length; at++) {
       if (!other[at] && alpha[at] >= 0.5f != product[at]) {
@@ -537,10 +585,7 @@ public final class Separator {
 
   /** Chains and the like are seldom outlined link by link: less sure the thinner a thing is. */
   private double solid(byte[] kind) {
-    boolean[] in = new boolean[kind.length];
-    for (int at = 0; at < in.length; at++) {
-      in[at] = kind[at] == Separation.PRODUCT;
-    }
+    boolean[] in = of(kind, Separation.PRODUCT);
     int deep = Bits.count(Bits.deep(in, width, height, THIN_PX));
     return Math.min(1, 0.4 + 3.0 * deep / Math.max(1, Bits.count(in)));
   }

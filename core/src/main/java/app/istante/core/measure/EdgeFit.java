@@ -7,7 +7,45 @@ package app.istante.core.measure;
 final class EdgeFit {
   private static final int ROUNDS = 14;
 
-  private EdgeFit() {}
+  /** The normal distribution and its density from -TABLE_END to TABLE_END sigma, to 2e-7. */
+  private static final int TABLE_END = 6;
+
+  private static final int TABLE_STEPS = 512;
+  private static final double[] PHI = new double[2 * TABLE_END * TABLE_STEPS + 2];
+  private static final double[] DENSITY = new double[PHI.length];
+
+  static {
+    for (int i = 0; i < PHI.length; i++) {
+      double z = (double) i / TABLE_STEPS - TABLE_END;
+      PHI[i] = phi(z);
+      DENSITY[i] = Math.exp(-z * z / 2) / Math.sqrt(2 * Math.PI);
+    }
+  }
+
+  private final double[] t;
+  private final double[] value;
+  private final double[] weight;
+  private final boolean[] clipped;
+
+  /** Low, rise, place and sigma of the step that the following belong to. */
+  private final double[] p = new double[4];
+
+  private final double[] phi;
+  private final double[] density;
+  private final double[] residual;
+  private final double[] counts;
+  private double error;
+
+  private EdgeFit(double[] t, double[] value, double[] weight, boolean[] clipped) {
+    this.t = t;
+    this.value = value;
+    this.weight = weight;
+    this.clipped = clipped;
+    phi = new double[t.length];
+    density = new double[t.length];
+    residual = new double[t.length];
+    counts = new double[t.length];
+  }
 
   /**
    * @param residualShare root mean square of what the step does not explain, over its rise
@@ -34,43 +72,22 @@ final class EdgeFit {
     int n = t.length;
     double low = mean(value, weight, 0, n / 4);
     double high = mean(value, weight, n - n / 4, n);
-    double[] p = {low, high - low, 0, startSigma};
-    double error = error(p, t, value, weight, clipped);
+    EdgeFit now = new EdgeFit(t, value, weight, clipped);
+    EdgeFit next = new EdgeFit(t, value, weight, clipped);
+    now.at(low, high - low, 0, startSigma);
     double damping = 1e-2;
     for (int round = 0; round < ROUNDS; round++) {
-      double[][] a = new double[4][4];
-      double[] b = new double[4];
-      for (int i = 0; i < n; i++) {
-        double z = (t[i] - p[2]) / p[3];
-        double density = Math.exp(-z * z / 2) / Math.sqrt(2 * Math.PI);
-        double phi = phi(z);
-        double[] g = {1, phi, -p[1] * density / p[3], -p[1] * density * z / p[3]};
-        double r = value[i] - p[0] - p[1] * phi;
-        if (clipped[i] && r < 0) {
-          continue;
-        }
-        for (int j = 0; j < 4; j++) {
-          b[j] += weight[i] * g[j] * r;
-          for (int k = 0; k < 4; k++) {
-            a[j][k] += weight[i] * g[j] * g[k];
-          }
-        }
-      }
-      for (int j = 0; j < 4; j++) {
-        a[j][j] *= 1 + damping;
-        a[j][j] += 1e-12;
-      }
-      double[] step = solve(a, b);
+      double[] step = now.step(damping);
       if (step == null) {
         return null;
       }
-      double[] next = {p[0] + step[0], p[1] + step[1], p[2] + step[2], p[3] + step[3]};
-      next[3] = Math.max(0.15, next[3]);
-      double nextError = error(next, t, value, weight, clipped);
-      if (nextError < error) {
-        boolean settled = error - nextError < 1e-6 * error;
-        p = next;
-        error = nextError;
+      double[] p = now.p;
+      next.at(p[0] + step[0], p[1] + step[1], p[2] + step[2], Math.max(0.15, p[3] + step[3]));
+      if (next.error < now.error) {
+        boolean settled = now.error - next.error < 1e-6 * now.error;
+        EdgeFit swap = now;
+        now = next;
+        next = swap;
         damping = Math.max(1e-6, damping / 4);
         if (settled) {
           break;
@@ -83,7 +100,8 @@ final class EdgeFit {
     for (double w : weight) {
       total += w;
     }
-    double rms = Math.sqrt(error / Math.max(1e-9, total));
+    double rms = Math.sqrt(now.error / Math.max(1e-9, total));
+    double[] p = now.p;
     return new Step(
         p[0],
         p[1],
@@ -91,6 +109,63 @@ final class EdgeFit {
         p[3],
         rms / Math.max(1e-9, Math.abs(p[1])),
         overshoot(p, t, value, weight, clipped));
+  }
+
+  /** Takes a step with these parameters to the samples. */
+  private void at(double low, double rise, double place, double sigma) {
+    p[0] = low;
+    p[1] = rise;
+    p[2] = place;
+    p[3] = sigma;
+    double sum = 0;
+    for (int i = 0; i < t.length; i++) {
+      double z = (t[i] - place) / sigma;
+      double at = (Math.max(-TABLE_END, Math.min(TABLE_END, z)) + TABLE_END) * TABLE_STEPS;
+      int step = (int) at;
+      double share = at - step;
+      phi[i] = PHI[step] + share * (PHI[step + 1] - PHI[step]);
+      density[i] = DENSITY[step] + share * (DENSITY[step + 1] - DENSITY[step]);
+      double off = value[i] - low - rise * phi[i];
+      counts[i] = clipped[i] && off < 0 ? 0 : weight[i];
+      residual[i] = off;
+      sum += counts[i] * off * off;
+    }
+    error = sum;
+  }
+
+  /** The damped normal equations' answer; null where they are singular. */
+  private double[] step(double damping) {
+    double[][] a = new double[4][4];
+    double[] b = new double[4];
+    double perSigma = p[1] / p[3];
+    for (int i = 0; i < t.length; i++) {
+      double w = counts[i];
+      double g1 = phi[i];
+      double g2 = -perSigma * density[i];
+      double g3 = g2 * (t[i] - p[2]) / p[3];
+      double r = w * residual[i];
+      b[0] += r;
+      b[1] += r * g1;
+      b[2] += r * g2;
+      b[3] += r * g3;
+      a[0][0] += w;
+      a[1][0] += w * g1;
+      a[2][0] += w * g2;
+      a[3][0] += w * g3;
+      a[1][1] += w * g1 * g1;
+      a[2][1] += w * g2 * g1;
+      a[3][1] += w * g3 * g1;
+      a[2][2] += w * g2 * g2;
+      a[3][2] += w * g3 * g2;
+      a[3][3] += w * g3 * g3;
+    }
+    for (int j = 0; j < 4; j++) {
+      a[j][j] = a[j][j] * (1 + damping) + 1e-12;
+      for (int k = 0; k < j; k++) {
+        a[k][j] = a[j][k];
+      }
+    }
+    return solve(a, b);
   }
 
   /** Between 1.5 and 4 sigma beside the edge, on either side; clipped samples can't overshoot. */
@@ -105,16 +180,6 @@ final class EdgeFit {
       }
     }
     return most;
-  }
-
-  private static double error(
-      double[] p, double[] t, double[] value, double[] weight, boolean[] clipped) {
-    double sum = 0;
-    for (int i = 0; i < t.length; i++) {
-      double r = value[i] - p[0] - p[1] * phi((t[i] - p[2]) / p[3]);
-      sum += clipped[i] && r < 0 ? 0 : weight[i] * r * r;
-    }
-    return sum;
   }
 
   private static double mean(double[] value, double[] weight, int from, int to) {

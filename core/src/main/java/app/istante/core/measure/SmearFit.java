@@ -20,8 +20,8 @@ final class SmearFit {
   /** Shorter smears have to be surer: soft parts of a product look like them. */
   private static final double LONG_PX = 8;
 
-  private static final double LIKELY = 0.6;
-  private static final double SURE = 0.8;
+  private static final double LIKELY = 0.65;
+  private static final double SURE = 0.85;
   private static final double ACROSS_DEGREES = 20;
   private static final int FEWEST_ACROSS = 6;
   private static final double SMEARED_SHARE = 0.55;
@@ -43,9 +43,9 @@ final class SmearFit {
   private SmearFit() {}
 
   /** Null where no smear is seen, or where the edges run in too few directions to tell. */
-  static Readings.Motion of(List<SharpnessMeasure.Edge> edges) {
+  static Readings.Motion of(List<EdgeWindow.Edge> edges) {
     int[] inBin = new int[BINS];
-    for (SharpnessMeasure.Edge edge : edges) {
+    for (EdgeWindow.Edge edge : edges) {
       inBin[bin(edge)]++;
     }
     List<double[]> points = new ArrayList<>();
@@ -53,7 +53,7 @@ final class SmearFit {
     for (int count : inBin) {
       bins += count >= FEWEST_EDGES ? 1 : 0;
     }
-    for (SharpnessMeasure.Edge edge : edges) {
+    for (EdgeWindow.Edge edge : edges) {
       int together = inBin[bin(edge)];
       if (together >= FEWEST_EDGES) {
         // Every direction counts alike, however many edges run in it.
@@ -65,35 +65,56 @@ final class SmearFit {
             });
       }
     }
-    Readings.Motion motion = bins < FEWEST_BINS ? null : fit(points);
+    Readings.Motion motion = bins < FEWEST_BINS ? null : fit(points, FITTED_WIDER, 1);
     return motion == null || !allSmeared(edges, motion) ? null : motion;
   }
 
-  private static int bin(SharpnessMeasure.Edge edge) {
+  /**
+   * @param points twice the direction across the edges in radians, variance in pixels squared,
+   *     weight
+   * @param unit pixels in which the variances were measured: finer smears can't be told
+   */
+  static Readings.Motion ofVariances(List<double[]> points, double unit) {
+    return points.size() < FEWEST_BINS ? null : fit(points, 1, unit);
+  }
+
+  private static int bin(EdgeWindow.Edge edge) {
     return (int) (edge.normalDegrees() * BINS / 180) % BINS;
   }
 
   /** A smear spares no edge across it: knitting and soft edges of some parts are none. */
-  private static boolean allSmeared(List<SharpnessMeasure.Edge> edges, Readings.Motion motion) {
-    double[] across =
-        edges.stream()
-            .filter(
-                edge -> {
-                  double off = Math.abs(edge.normalDegrees() - motion.angleDegrees()) % 180;
-                  return Math.min(off, 180 - off) < ACROSS_DEGREES;
-                })
-            .mapToDouble(SharpnessMeasure.Edge::sigmaPx)
-            .sorted()
-            .toArray();
-    return across.length >= FEWEST_ACROSS
-        && across[across.length / 8] > SMEARED_SHARE * motion.lengthPx() / Math.sqrt(12);
+  private static boolean allSmeared(List<EdgeWindow.Edge> edges, Readings.Motion motion) {
+    double[] across = across(edges, motion);
+    return across.length >= FEWEST_ACROSS && noneSharp(across, motion);
+  }
+
+  /** Whether sharp edges lie across a smear, which then is none. */
+  static boolean isDenied(List<EdgeWindow.Edge> edges, Readings.Motion motion) {
+    double[] across = across(edges, motion);
+    return across.length > 0 && !noneSharp(across, motion);
+  }
+
+  private static boolean noneSharp(double[] across, Readings.Motion motion) {
+    return across[across.length / 8] > SMEARED_SHARE * motion.lengthPx() / Math.sqrt(12);
+  }
+
+  private static double[] across(List<EdgeWindow.Edge> edges, Readings.Motion motion) {
+    return edges.stream()
+        .filter(
+            edge -> {
+              double off = Math.abs(edge.normalDegrees() - motion.angleDegrees()) % 180;
+              return Math.min(off, 180 - off) < ACROSS_DEGREES;
+            })
+        .mapToDouble(EdgeWindow.Edge::sigmaPx)
+        .sorted()
+        .toArray();
   }
 
   /**
    * variance = a + b cos 2 theta + c sin 2 theta, by the normal equations, reweighted towards the
    * least sum of absolute misfits: some edges are softer than the lens made them.
    */
-  private static Readings.Motion fit(List<double[]> points) {
+  private static Readings.Motion fit(List<double[]> points, double wider, double unit) {
     double[] misfits = new double[points.size()];
     double a = 0;
     double b = 0;
@@ -130,11 +151,12 @@ final class SmearFit {
     double misfit = misfits[misfits.length / 2];
     double swing = Math.hypot(b, c);
     double still = Math.max(0.1, a - swing);
-    double lengthPx = Math.sqrt(12 * 2 * swing) / FITTED_WIDER;
+    double lengthPx = Math.sqrt(12 * 2 * swing) / wider;
     double contrast = 2 * swing / still;
     double confidence =
         Math.max(0, Math.min(1, contrast / 4)) * Math.max(0, 1 - misfit / Math.max(0.1, swing));
-    if (lengthPx < SHORTEST_PX || confidence < (lengthPx < LONG_PX ? SURE : LIKELY)) {
+    double told = lengthPx / unit;
+    if (told < SHORTEST_PX || confidence < (told < LONG_PX ? SURE : LIKELY)) {
       return null;
     }
     double degrees = (Math.toDegrees(0.5 * Math.atan2(c, b)) + 180) % 180;

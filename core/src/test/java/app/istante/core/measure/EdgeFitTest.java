@@ -23,7 +23,7 @@ public class EdgeFitTest {
   @Test(dataProvider = "blurs")
   public void findsTheBlurOfASlantedEdge(double sigma) {
     EncodedImage picture = edge(120, sigma, 17, 0.1, 0.7);
-    SharpnessMeasure.Edge found = SharpnessMeasure.edgeAt(picture, 60, 60);
+    EdgeWindow.Edge found = edgeAt(picture);
     assertNotNull(found);
     assertEquals(found.sigmaPx(), sigma, 0.1 * sigma);
     assertEquals(found.normalDegrees(), 17, 3.0);
@@ -33,13 +33,13 @@ public class EdgeFitTest {
   @Test
   public void seesThroughClipping() {
     EncodedImage picture = edge(120, 5, 8, 0.1, 1.3);
-    assertEquals(SharpnessMeasure.edgeAt(picture, 60, 60).sigmaPx(), 5, 0.6);
+    assertEquals(edgeAt(picture).sigmaPx(), 5, 0.6);
   }
 
   @Test
   public void tellsNothingOnAFlatField() {
     EncodedImage picture = edge(120, 2, 0, 0.5, 0.5);
-    assertNull(SharpnessMeasure.edgeAt(picture, 60, 60));
+    assertNull(edgeAt(picture));
   }
 
   @Test
@@ -51,19 +51,23 @@ public class EdgeFitTest {
 
   @Test
   public void tellsASmearFromDefocusByItsDirection() {
-    List<SharpnessMeasure.Edge> smeared = new ArrayList<>();
-    List<SharpnessMeasure.Edge> defocused = new ArrayList<>();
+    List<EdgeWindow.Edge> smeared = new ArrayList<>();
+    List<EdgeWindow.Edge> defocused = new ArrayList<>();
     for (int degrees = 0; degrees < 180; degrees += 3) {
       // A smear of 14 px along 30 degrees over a lens blur of 0.8 px.
       double along = Math.cos(Math.toRadians(degrees - 30));
       double variance = 0.64 + 14 * 14 / 12.0 * along * along;
-      smeared.add(new SharpnessMeasure.Edge(0, 0, Math.sqrt(variance), degrees, 0, false));
-      defocused.add(new SharpnessMeasure.Edge(0, 0, 4, degrees, 0, false));
+      smeared.add(new EdgeWindow.Edge(0, 0, Math.sqrt(variance), degrees, 0, false));
+      defocused.add(new EdgeWindow.Edge(0, 0, 4, degrees, 0, false));
     }
     Readings.Motion motion = SmearFit.of(smeared);
     assertEquals(motion.lengthPx(), 14, 14 * 0.15);
     assertEquals(motion.angleDegrees(), 30, 5.0);
     assertNull(SmearFit.of(defocused));
+  }
+
+  private static EdgeWindow.Edge edgeAt(EncodedImage picture) {
+    return EdgeWindow.look(picture, 60, 60, new EdgeWindow.Strictness(4, 0.05, true)).edge();
   }
 
   /** An edge whose normal points along {@code degrees}; linear light from low to high. */

@@ -152,12 +152,12 @@ public class KnownFieldsTest {
   }
 
   /** Edges in all directions, as a lens of {@code sigma} and a smear would leave them. */
-  private static List<SharpnessMeasure.Edge> edges(double sigma, double length, double angle) {
-    List<SharpnessMeasure.Edge> edges = new ArrayList<>();
+  private static List<EdgeWindow.Edge> edges(double sigma, double length, double angle) {
+    List<EdgeWindow.Edge> edges = new ArrayList<>();
     for (int direction = 0; direction < 180; direction += 3) {
       double along = Math.cos(Math.toRadians(direction - angle));
       double variance = sigma * sigma + length * length / 12 * along * along;
-      edges.add(new SharpnessMeasure.Edge(0, 0, Math.sqrt(variance), direction, 0, false));
+      edges.add(new EdgeWindow.Edge(0, 0, Math.sqrt(variance), direction, 0, false));
     }
     return edges;
   }

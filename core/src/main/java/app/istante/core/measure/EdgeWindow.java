@@ -1,0 +1,219 @@
+package app.istante.core.measure;
+
+import app.istante.core.image.EncodedImage;
+import app.istante.core.image.Srgb;
+
+/**
+ * A square of pixels around an edge, in linear light, and the blurred step in it. Small squares
+ * come first, since what lies beside an edge disturbs; an edge that is too soft for one is looked
+ * at in the next.
+ */
+final class EdgeWindow {
+  private static final int NARROW_PX = 5;
+  private static final int[] RADII_PX = {NARROW_PX, 9, 22, 40};
+
+  /** An edge softer than this share of the square's radius needs a larger one. */
+  private static final double MOST_SIGMA = 0.28;
+
+  private static final double MIN_RISE = 0.02;
+
+  /** A step this high was guessed from the foot of a clipped edge. */
+  private static final double MAX_RISE = 2.5;
+
+  private static final double OFF_CENTRE = 0.45;
+  private static final double BIN_PX = 0.5;
+  private static final double BURNT_SHARE = 0.1;
+
+  /**
+   * In the narrowest square grain on a wide, soft edge looks like an edge of its own: an edge is
+   * this share of what rises in the next one.
+   */
+  private static final double LEAST_OF_WIDE = 0.4;
+
+  /**
+   * Which edges are believed.
+   *
+   * @param leastSlope CIELAB lightness over two working pixels, along and across
+   * @param mostResidual what a blurred step may leave unexplained, share of its height
+   * @param once whether an edge that is not clean in its square is given up
+   */
+  record Strictness(float leastSlope, double mostResidual, boolean once) {}
+
+  /**
+   * Blur of one edge.
+   *
+   * @param normalDegrees direction across the edge, clockwise on screen from horizontal, 0 to 180
+   * @param x place in photo pixels
+   * @param y place in photo pixels
+   * @param clipped whether one side of it is burnt out, so that its height was guessed
+   * @param overshoot of the light beside the edge, as a share of its height; 0 and up
+   */
+  record Edge(
+      int x, int y, double sigmaPx, double normalDegrees, double overshoot, boolean clipped) {}
+
+  /**
+   * What was seen at a place.
+   *
+   * @param edge null where there is no clean one
+   * @param wide the same without the narrowest square, for telling a smear: there grain on a
+   *     smeared edge looks like a sharp edge of its own, and a smear is told by sparing none
+   */
+  record Seen(Edge edge, Edge wide) {}
+
+  private final int radius;
+  private final int side;
+  private final double[] light;
+  private final boolean[] clipped;
+
+  private EdgeWindow(int radius, double[] light, boolean[] clipped) {
+    this.radius = radius;
+    side = 2 * radius + 1;
+    this.light = light;
+    this.clipped = clipped;
+  }
+
+  /** Null where the square would reach over the frame's edge. */
+  private static EdgeWindow cut(EncodedImage srgb, int x0, int y0, int radius) {
+    if (x0 < radius + 1
+        || y0 < radius + 1
+        || x0 >= srgb.widthPx() - radius - 1
+        || y0 >= srgb.heightPx() - radius - 1) {
+      return null;
+    }
+    int side = 2 * radius + 1;
+    double[] light = new double[side * side];
+    boolean[] clipped = new boolean[side * side];
+    byte[] rgb = srgb.rgb();
+    for (int v = 0; v < side; v++) {
+      int at = 3 * ((y0 - radius + v) * srgb.widthPx() + x0 - radius);
+      for (int u = 0; u < side; u++, at += 3) {
+        int g = rgb[at + 1] & 0xFF;
+        light[v * side + u] =
+            0.2126 * Srgb.decode8(rgb[at] & 0xFF)
+                + 0.7152 * Srgb.decode8(g)
+                + 0.0722 * Srgb.decode8(rgb[at + 2] & 0xFF);
+        clipped[v * side + u] = g >= CodeCounts.CLIPPED_CODE;
+      }
+    }
+    return new EdgeWindow(radius, light, clipped);
+  }
+
+  /** The edge nearest a place of a picture, or nulls where there is no clean one. */
+  static Seen look(EncodedImage srgb, int x, int y, Strictness strictness) {
+    Found narrow = null;
+    double before = 0;
+    for (int radius : RADII_PX) {
+      EdgeWindow window = cut(srgb, x, y, radius);
+      if (window == null) {
+        break;
+      }
+      double[] normal = window.direction(strictness.once() ? 1 : window.side / 10);
+      EdgeFit.Step step = normal == null ? null : window.profile(normal, before);
+      // A wider square is no second chance for what is not clean: soft shades would pass for edges.
+      boolean last = strictness.once() && radius > NARROW_PX;
+      if (step == null) {
+        if (last) {
+          break;
+        }
+        continue;
+      }
+      before = step.sigma();
+      boolean fits = step.sigma() < MOST_SIGMA * radius;
+      if (fits && clean(step, radius, strictness.mostResidual())) {
+        Found found = window.found(x, y, normal, step);
+        if (radius > NARROW_PX) {
+          return found.seenAfter(narrow);
+        }
+        narrow = found;
+      } else if (fits && last) {
+        break;
+      }
+    }
+    return new Seen(narrow == null ? null : narrow.edge(), null);
+  }
+
+  private record Found(Edge edge, double rise) {
+    Seen seenAfter(Found narrow) {
+      boolean grain = narrow == null || Math.abs(narrow.rise) < LEAST_OF_WIDE * Math.abs(rise);
+      return new Seen(grain ? edge : narrow.edge, edge);
+    }
+  }
+
+  private Found found(int x, int y, double[] normal, EdgeFit.Step step) {
+    double degrees = Math.toDegrees(Math.atan2(normal[1], normal[0]));
+    int burnt = 0;
+    for (boolean one : clipped) {
+      burnt += one ? 1 : 0;
+    }
+    boolean onBurnt = burnt > BURNT_SHARE * clipped.length;
+    return new Found(
+        new Edge(x, y, step.sigma(), (degrees + 360) % 180, step.overshoot(), onBurnt),
+        step.rise());
+  }
+
+  private static boolean clean(EdgeFit.Step step, int radius, double mostResidual) {
+    return step.residualShare() < mostResidual
+        && Math.abs(step.rise()) > MIN_RISE
+        && Math.abs(step.rise()) < MAX_RISE
+        && Math.abs(step.place()) < OFF_CENTRE * radius;
+  }
+
+  /**
+   * Unit vector across the edge from the structure tensor; null where edges cross. In wide windows,
+   * which are for soft edges, differences are taken further apart, or grain would drown them.
+   */
+  private double[] direction(int step) {
+    double xx = 0;
+    double xy = 0;
+    double yy = 0;
+    int apart = Math.max(1, step);
+    for (int v = apart; v < side - apart; v++) {
+      for (int u = apart; u < side - apart; u++) {
+        int at = v * side + u;
+        double gx = light[at + apart] - light[at - apart];
+        double gy = light[at + apart * side] - light[at - apart * side];
+        xx += gx * gx;
+        xy += gx * gy;
+        yy += gy * gy;
+      }
+    }
+    double difference = Math.hypot(xx - yy, 2 * xy);
+    if (difference < 0.6 * (xx + yy) || xx + yy == 0) {
+      return null;
+    }
+    double angle = 0.5 * Math.atan2(2 * xy, xx - yy);
+    return new double[] {Math.cos(angle), Math.sin(angle)};
+  }
+
+  private EdgeFit.Step profile(double[] normal, double before) {
+    int bins = (int) (2 * radius / BIN_PX);
+    double[] sum = new double[bins];
+    double[] weight = new double[bins];
+    double[] clippedShare = new double[bins];
+    double along = Math.max(4, radius * 0.35);
+    for (int v = 0; v < side; v++) {
+      for (int u = 0; u < side; u++) {
+        double dx = u - radius;
+        double dy = v - radius;
+        double t = dx * normal[0] + dy * normal[1];
+        if (Math.abs(-dx * normal[1] + dy * normal[0]) <= along) {
+          int bin = (int) Math.floor((t + radius) / BIN_PX);
+          if (bin >= 0 && bin < bins) {
+            sum[bin] += light[v * side + u];
+            weight[bin]++;
+            clippedShare[bin] += clipped[v * side + u] ? 1 : 0;
+          }
+        }
+      }
+    }
+    double[] t = new double[bins];
+    double[] value = new double[bins];
+    boolean[] burnt = new boolean[bins];
+    for (int i = 0; i < bins; i++) {
+      t[i] = (i + 0.5) * BIN_PX - radius;
+      value[i] = weight[i] > 0 ? sum[i] / weight[i] : 0;
+      burnt[i] = clippedShare[i] > 0.3 * weight[i];
+    }
+    return EdgeFit.fit(t, value, weight, burnt, before > 0 ? before : radius / 6.0);
+  }
+}
