@@ -91,15 +91,15 @@ final class BackdropModel {
     Grid grid = new Grid(logRgb, width, height);
     double[][] coefficients = grid.constantFromBorder();
     boolean[] used = grid.border.clone();
+    double[] residual = grid.residuals(coefficients);
     double scale = 0.15;
     for (int round = 0; round < ROUNDS; round++) {
       int terms = round < 2 ? 6 : TERMS;
-      coefficients = grid.weightedFit(coefficients, used, scale, terms);
-      double[] residual = grid.residuals(coefficients);
+      coefficients = grid.weightedFit(coefficients, residual, used, scale, terms);
+      residual = grid.residuals(coefficients);
       scale = Math.max(0.012, grid.spread(residual, used));
       used = grid.connected(residual, Math.max(MIN_TOLERANCE_STOPS, 4 * scale));
     }
-    double[] residual = grid.residuals(coefficients);
     double tolerance = Math.max(MIN_TOLERANCE_STOPS, 4 * scale);
     return new BackdropModel(
         width, height, coefficients, residual, scale, grid.borderShareWithin(residual, tolerance));
@@ -203,8 +203,8 @@ final class BackdropModel {
       return count == 0 ? 1 : 1.2 * Planes.quantile(sample, count, 0.5);
     }
 
-    double[][] weightedFit(double[][] before, boolean[] used, double scale, int terms) {
-      double[] residual = residuals(before);
+    double[][] weightedFit(
+        double[][] before, double[] residual, boolean[] used, double scale, int terms) {
       double cut = Math.max(0.2, 6 * scale);
       double[][] normal = new double[terms][terms];
       double[][] right = new double[3][terms];

@@ -36,10 +36,16 @@ final class Bits {
 
   private boolean[] unpacked(boolean inverted) {
     boolean[] out = new boolean[width * height];
+    long flip = inverted ? -1 : 0;
     for (int y = 0; y < height; y++) {
-      for (int x = 0; x < width; x++) {
-        boolean set = (rows[y * words + (x >> 6)] >>> (x & 63) & 1) != 0;
-        out[y * width + x] = set != inverted;
+      for (int word = 0; word < words; word++) {
+        long packed = rows[y * words + word] ^ flip;
+        int from = word * WORD;
+        int count = packed == 0 ? 0 : Math.min(WORD, width - from);
+        int at = y * width + from;
+        for (int bit = 0; bit < count; bit++) {
+          out[at + bit] = (packed >>> bit & 1) != 0;
+        }
       }
     }
     return out;
@@ -93,22 +99,38 @@ final class Bits {
     System.arraycopy(grown.unpacked(false), 0, set, 0, set.length);
   }
 
+  /** The bits of a row's last word that lie within the width. */
+  private long within() {
+    return width % WORD == 0 ? -1 : ~(-1L << width % WORD);
+  }
+
   private void grow(Bits into, int rounds) {
-    long past = width % WORD == 0 ? 0 : -1L << width % WORD;
+    long within = within();
     for (int round = 0; round < rounds; round++) {
       long[] out = rows.clone();
       for (int at = words; at < rows.length - words; at++) {
         int word = at % words;
-        long here = rows[at] & (word == words - 1 ? ~past : -1);
+        long here = rows[at] & (word == words - 1 ? within : -1);
         long left = here << 1 | (word > 0 ? rows[at - 1] >>> WORD - 1 : 0);
         long right = here >>> 1;
         if (word + 1 < words) {
-          right |= (rows[at + 1] & (word + 2 == words ? ~past : -1)) << WORD - 1;
+          right |= (rows[at + 1] & (word + 2 == words ? within : -1)) << WORD - 1;
         }
         out[at] |= into.rows[at] & (left | right | rows[at - words] | rows[at + words]);
       }
       rows = out;
     }
+  }
+
+  /** How many pixels have all of the square of side {@code 2 * radius + 1} around them set. */
+  static int countDeep(boolean[] set, int width, int height, int radius) {
+    Bits eroded = new Bits(set, false, width, height).eroded(radius);
+    int count = 0;
+    for (int at = 0; at < eroded.rows.length; at++) {
+      boolean last = at % eroded.words == eroded.words - 1;
+      count += Long.bitCount(eroded.rows[at] & (last ? eroded.within() : -1));
+    }
+    return count;
   }
 
   static int count(boolean[] set) {

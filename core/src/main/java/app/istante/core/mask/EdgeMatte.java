@@ -41,6 +41,10 @@ final class EdgeMatte {
   private final double grain;
   private final int band;
   private final int[] offsets;
+
+  /** The same as places in a plane. */
+  private final int[] steps;
+
   private final boolean[] deep;
   private final boolean[] far;
 
@@ -58,6 +62,10 @@ final class EdgeMatte {
     this.grain = grain;
     this.band = band();
     this.offsets = byDistance(band + FURTHER);
+    this.steps = new int[offsets.length / 2];
+    for (int i = 0; i < steps.length; i++) {
+      steps[i] = offsets[2 * i + 1] * width + offsets[2 * i];
+    }
     boolean[] ground = new boolean[product.length];
     for (int at = 0; at < ground.length; at++) {
       ground[at] = !product[at] && (foreign == null || !foreign[at]);
@@ -173,19 +181,25 @@ final class EdgeMatte {
     double[] sum = new double[3];
     int count = 0;
     int farthest = Integer.MAX_VALUE;
-    for (int i = 0; i < offsets.length; i += 2) {
-      int u = x + offsets[i];
-      int v = y + offsets[i + 1];
+    int reach = band + FURTHER;
+    boolean inner = x >= reach && y >= reach && x < width - reach && y < height - reach;
+    int here = y * width + x;
+    for (int i = 0; i < steps.length; i++) {
+      if (inner && !kind[here + steps[i]]) {
+        continue;
+      }
+      int u = x + offsets[2 * i];
+      int v = y + offsets[2 * i + 1];
       if (u < 0 || v < 0 || u >= width || v >= height || !kind[v * width + u]) {
         continue;
       }
-      int square = offsets[i] * offsets[i] + offsets[i + 1] * offsets[i + 1];
+      int square = offsets[2 * i] * offsets[2 * i] + offsets[2 * i + 1] * offsets[2 * i + 1];
       if (square > farthest) {
         break;
       }
       if (count == 0) {
-        double reach = Math.sqrt(square) + 1;
-        farthest = (int) (reach * reach);
+        double away = Math.sqrt(square) + 1;
+        farthest = (int) (away * away);
       }
       for (int channel = 0; channel < 3; channel++) {
         sum[channel] += light(channel, v * width + u);

@@ -20,6 +20,9 @@ final class Enclosure {
   /** No product looks like the ground as much as this. */
   private static final double SURELY_LIKE_SHARE = 0.85;
 
+  /** What looks like ground at the border more often is ground than a product like it. */
+  private static final double FEWER_COUNTS = 0.9;
+
   private static final double SMALLEST_SHARE = 0.005;
   private static final float CLEAR = 1.2f;
 
@@ -86,12 +89,14 @@ final class Enclosure {
         weak[at] = thick[at] < limit & !other[at];
       }
       Regions cells = Regions.of(width, height, weak);
+      double counts = 1;
       for (boolean[] ground : grounds(cells, like)) {
         boolean[] dry = dry(cells.labels(), ground, limit, other);
-        double clearness = clearness(dry, near);
+        double clearness = counts * clearness(dry, near);
         if (clearness > best.clearness) {
           best = new Found(dry, clearness);
         }
+        counts = FEWER_COUNTS;
       }
     }
     return best;
@@ -151,8 +156,6 @@ final class Enclosure {
     int outline = 0;
     int covered = 0;
     boolean[] in = new boolean[dry.length];
-    boolean[] out = new boolean[dry.length];
-    java.util.Arrays.fill(out, true);
     for (int y = 1; y < height - 1; y++) {
       for (int x = 1; x < width - 1; x++) {
         int at = y * width + x;
@@ -160,7 +163,6 @@ final class Enclosure {
           continue;
         }
         in[at] = true;
-        out[at] = false;
         covered++;
         if (!dry[at - 1] || !dry[at + 1] || !dry[at - width] || !dry[at + width]) {
           outline++;
@@ -172,19 +174,19 @@ final class Enclosure {
     if (outline == 0 || covered > MOST_COVERED * in.length) {
       return 0;
     }
-    boolean[] far = Bits.deep(out, width, height, NEAR_PX);
+    boolean[] beside = Bits.near(in, width, height, NEAR_PX);
     double all = 0;
     double outside = 0;
     for (int at = 0; at < in.length; at++) {
       if (line[at]) {
         double weight = Math.min(CLEAR, edge[at]);
         all += weight;
-        outside += far[at] ? weight : 0;
+        outside += beside[at] ? 0 : weight;
       }
     }
     double left = all == 0 ? 0 : outside / all;
     // What lies so near the rim may be the edge alone.
-    int deep = Bits.count(Bits.deep(in, width, height, NEAR_PX));
+    int deep = Bits.countDeep(in, width, height, NEAR_PX);
     double thin = 1 - (double) deep / Math.max(1, covered);
     return along / outline * (1 - OUTSIDE_COUNTS * left) * (1 - THIN_COUNTS * thin);
   }

@@ -148,11 +148,10 @@ final class Holes {
         near = Planes.largestAround(differs, width, height, RIM_PX);
       }
       if (clearAllRound(island, islands, near)) {
-        fromOpen = fromOpen == null ? fromOpenGround() : fromOpen;
-        boolean own =
-            isLampsImage(island, islands.labels(), fromOpen)
-                || isPrinted(island, islands.labels(), differs);
-        if (own) {
+        boolean isBurnt = isBurnt(island, islands.labels());
+        fromOpen = fromOpen == null && isBurnt ? fromOpenGround() : fromOpen;
+        boolean lamp = isBurnt && isAwayFromOpen(island, islands.labels(), fromOpen);
+        if (lamp || isPrinted(island, islands.labels(), differs)) {
           continue;
         }
         opened += island.areaPx() > COUNTED_SHARE * width * height ? 1 : 0;
@@ -170,19 +169,29 @@ final class Holes {
     return differs;
   }
 
-  private boolean isLampsImage(Regions.Region island, int[] labels, float[] fromOpen) {
+  private boolean isBurnt(Regions.Region island, int[] labels) {
     int clipped = 0;
+    for (int y = island.top(); y <= island.bottom(); y++) {
+      for (int x = island.left(); x <= island.right(); x++) {
+        int at = y * width + x;
+        clipped += labels[at] == island.id() && burnt[at] ? 1 : 0;
+      }
+    }
+    return 2 * clipped > island.areaPx();
+  }
+
+  /** As a lamp's mirror image lies, and no hole. */
+  private boolean isAwayFromOpen(Regions.Region island, int[] labels, float[] fromOpen) {
     float nearest = Float.MAX_VALUE;
     for (int y = island.top(); y <= island.bottom(); y++) {
       for (int x = island.left(); x <= island.right(); x++) {
         int at = y * width + x;
         if (labels[at] == island.id()) {
-          clipped += burnt[at] ? 1 : 0;
           nearest = Math.min(nearest, fromOpen[at]);
         }
       }
     }
-    return 2 * clipped > island.areaPx() && nearest > BAND_OF_HOLE * Math.sqrt(island.areaPx());
+    return nearest > BAND_OF_HOLE * Math.sqrt(island.areaPx());
   }
 
   /**

@@ -198,37 +198,60 @@ public final class Separator {
               }
               System.arraycopy(row, 0, ground[channel], y * width, width);
             }
-            for (int at = y * width; at < (y + 1) * width; at++) {
-              float r = log[0][at] - Math.min(ground[0][at], WHITE_LOG);
-              float g = log[1][at] - Math.min(ground[1][at], WHITE_LOG);
-              float b = log[2][at] - Math.min(ground[2][at], WHITE_LOG);
-              deviation[at] = 0.25f * r + 0.6f * g + 0.15f * b;
-              colour[at] = colourOff(at, r, g, b);
-            }
+            fillDeviations(y * width, (y + 1) * width);
           }
         });
+  }
+
+  private void fillDeviations(int from, int to) {
+    float[] groundR = ground[0];
+    float[] groundG = ground[1];
+    float[] groundB = ground[2];
+    float[] logR = log[0];
+    float[] logG = log[1];
+    float[] logB = log[2];
+    for (int at = from; at < to; at++) {
+      float r = logR[at] - least(groundR[at], WHITE_LOG);
+      float g = logG[at] - least(groundG[at], WHITE_LOG);
+      float b = logB[at] - least(groundB[at], WHITE_LOG);
+      deviation[at] = 0.25f * r + 0.6f * g + 0.15f * b;
+      colour[at] =
+          colourOff(
+              r,
+              g,
+              b,
+              groundR[at] < CLIPPED_LOG,
+              groundG[at] < CLIPPED_LOG,
+              groundB[at] < CLIPPED_LOG);
+    }
   }
 
   /**
    * How far the channels' deviations lie apart at least. Where the ground is clipped in a channel,
    * it may be lighter than it looks, so that a shadow darkens that channel less than the others.
    */
-  private float colourOff(int at, float r, float g, float b) {
-    boolean openR = ground[0][at] < CLIPPED_LOG;
-    boolean openG = ground[1][at] < CLIPPED_LOG;
-    boolean openB = ground[2][at] < CLIPPED_LOG;
-    if (openR == openG && openG == openB) {
-      return Math.max(r, Math.max(g, b)) - Math.min(r, Math.min(g, b));
+  private static float colourOff(
+      float r, float g, float b, boolean openR, boolean openG, boolean openB) {
+    if (openR != openG || openG != openB) {
+      float highest = most(openR ? r : -99, most(openG ? g : -99, openB ? b : -99));
+      r = openR ? r : clipped(r, highest);
+      g = openG ? g : clipped(g, highest);
+      b = openB ? b : clipped(b, highest);
     }
-    float highest = Math.max(openR ? r : -99, Math.max(openG ? g : -99, openB ? b : -99));
-    r = openR ? r : clipped(r, highest);
-    g = openG ? g : clipped(g, highest);
-    b = openB ? b : clipped(b, highest);
-    return Math.max(r, Math.max(g, b)) - Math.min(r, Math.min(g, b));
+    return most(r, most(g, b)) - least(r, least(g, b));
+  }
+
+  /** There are no NaNs here, and the care that Math.max and Math.min take for them costs. */
+  private static float most(float one, float other) {
+    return one > other ? one : other;
+  }
+
+  private static float least(float one, float other) {
+    return one < other ? one : other;
   }
 
   private static float clipped(float seen, float open) {
-    return Math.max(seen - MOST_OVER_STOPS, Math.min(seen, open));
+    return most(seen - MOST_OVER_STOPS, least(seen, open));
   }
 
   /** How steep the clear edges in the picture are: the steepest tenth of all that is not flat. */
@@ -586,7 +609,7 @@ public final class Separator {
   /** Chains and the like are seldom outlined link by link: less sure the thinner a thing is. */
   private double solid(byte[] kind) {
     boolean[] in = of(kind, Separation.PRODUCT);
-    int deep = Bits.count(Bits.deep(in, width, height, THIN_PX));
+    int deep = Bits.countDeep(in, width, height, THIN_PX);
     return Math.min(1, 0.4 + 3.0 * deep / Math.max(1, Bits.count(in)));
   }
 

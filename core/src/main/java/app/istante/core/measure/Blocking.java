@@ -10,7 +10,7 @@ import app.istante.core.image.EncodedImage;
 final class Blocking {
   private static final int BLOCK = 8;
   private static final int MOST_STEP = 20;
-  private static final int LINES = 200;
+  private static final int LINES = 100;
 
   private Blocking() {}
 

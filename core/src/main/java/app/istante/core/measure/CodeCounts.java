@@ -25,6 +25,11 @@ final class CodeCounts {
   private static final int[] OF_GREEN = weighed(0.7152);
   private static final int[] OF_BLUE = weighed(0.0722);
 
+  /**
+   * Photo pixels along one side of a working pixel from which on rows of the ground are skipped.
+   */
+  private static final int MANY_PX = 3;
+
   /** Working pixels left out around the product: neither ground nor product for sure. */
   private static final int SEAM_CELLS = 3;
 
@@ -126,9 +131,11 @@ final class CodeCounts {
     byte[] rgb = srgb.rgb();
     int bottom = Math.min((row + 1) * factor, srgb.heightPx());
     for (int y = row * factor; y < bottom; y++) {
+      // Of a large picture's ground every second row says enough.
+      boolean groundToo = factor < MANY_PX || (y & 1) == 0;
       for (int cell = 0; cell < cells; cell++) {
         int where = place[row * cells + cell];
-        if (where == NOWHERE) {
+        if (where == NOWHERE || where == ON_GROUND && !groundToo) {
           continue;
         }
         int right = Math.min((cell + 1) * factor, srgb.widthPx());

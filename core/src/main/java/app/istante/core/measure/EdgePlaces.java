@@ -7,8 +7,8 @@ import java.util.List;
 
 /**
  * Where on a product its blur is looked at: the steepest place of each small field on and along it.
- * The outline has its places however soft it is, and every direction has its share of the places: a
- * smear leaves only those edges steep that lie along it.
+ * Every direction has its share of the places: a smear leaves those edges steepest that lie along
+ * it, and is told by the others.
  */
 final class EdgePlaces {
   private static final int MOST = 260;
@@ -29,9 +29,8 @@ final class EdgePlaces {
    * @param y working pixel
    * @param slope CIELAB lightness over two working pixels, along and across
    * @param direction across the edge, 0 to {@link #DIRECTIONS} - 1
-   * @param outline whether it lies along the product's outline
    */
-  record Place(int x, int y, float slope, int direction, boolean outline) {}
+  record Place(int x, int y, float slope, int direction) {}
 
   private final Separation parts;
   private final float[] l;
@@ -46,7 +45,7 @@ final class EdgePlaces {
   }
 
   /**
-   * @param leastSlope what is less steep is no edge, save along the outline
+   * @param leastSlope what is less steep is no edge
    */
   static List<Place> of(Analysed picture, float leastSlope) {
     return new EdgePlaces(picture).chosen(leastSlope);
@@ -70,8 +69,6 @@ final class EdgePlaces {
   private Place steepest(int left, int top, int field, float leastSlope) {
     float best = leastSlope;
     int at = -1;
-    float bestOnRim = 0;
-    int rim = -1;
     for (int y = top; y < Math.min(top + field, height - 2); y++) {
       for (int x = left; x < Math.min(left + field, width - 2); x++) {
         int here = y * width + x;
@@ -81,44 +78,29 @@ final class EdgePlaces {
           best = slope;
           at = here;
         }
-        if (slope > bestOnRim && onRim(here)) {
-          bestOnRim = slope;
-          rim = here;
-        }
       }
     }
-    return at >= 0 ? place(at, best) : rim >= 0 ? place(rim, bestOnRim) : null;
+    return at >= 0 ? place(at, best) : null;
   }
 
   private boolean near(int at) {
-    return is(at) || parts.alpha()[at] > NEAR_ALPHA || beside(at, 2, true);
-  }
-
-  private boolean onRim(int at) {
-    return is(at) && beside(at, 1, false);
+    return is(at)
+        || parts.alpha()[at] > NEAR_ALPHA
+        || is(at - 2)
+        || is(at + 2)
+        || is(at - 2 * width)
+        || is(at + 2 * width);
   }
 
   private boolean is(int at) {
     return parts.kind()[at] == Separation.PRODUCT;
   }
 
-  private boolean beside(int at, int steps, boolean product) {
-    return is(at - steps) == product
-        || is(at + steps) == product
-        || is(at - steps * width) == product
-        || is(at + steps * width) == product;
-  }
-
   private Place place(int at, float slope) {
     double along = l[at + 1] - l[at - 1];
     double across = l[at + width] - l[at - width];
     double turn = Math.atan2(across, along) / Math.PI + 1;
-    return new Place(
-        at % width,
-        at / width,
-        slope,
-        (int) (turn * DIRECTIONS) % DIRECTIONS,
-        beside(at, 2, true) && beside(at, 2, false));
+    return new Place(at % width, at / width, slope, (int) (turn * DIRECTIONS) % DIRECTIONS);
   }
 
   /** The strongest of each direction first, then the strongest of all that are left. */

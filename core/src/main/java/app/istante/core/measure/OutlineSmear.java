@@ -16,7 +16,7 @@ final class OutlineSmear {
   private static final int REACH = 36;
 
   /** Every so many pixels of the outline one is asked. */
-  private static final int EVERY = 3;
+  private static final int EVERY = 4;
 
   private static final int ALONG = 2;
   private static final int NORMAL_RADIUS = 4;

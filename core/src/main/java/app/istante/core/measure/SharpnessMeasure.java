@@ -19,7 +19,6 @@ import java.util.function.Function;
  * annex D, with a Gaussian in place of the free line-spread function.
  */
 final class SharpnessMeasure {
-
   /** Fields of the coarse map along the photo's longer side. */
   private static final int MAP_FIELDS = 12;
 
@@ -27,9 +26,6 @@ final class SharpnessMeasure {
   private static final double TIMES_BAND_WHEN_FEW = 2;
 
   private static final Strictness STRICT = new Strictness(4, 0.05, true);
-
-  /** For telling a smear: what is soft along the outline is no shade of the product's. */
-  private static final Strictness OUTLINE = new Strictness(0, 0.05, false);
 
   /** Where there are too few: soft edges, and such that have something else beside them. */
   private static final Strictness LENIENT = new Strictness(1.5f, 0.1, false);
@@ -97,12 +93,13 @@ final class SharpnessMeasure {
   }
 
   private static Readings.Motion smear(Analysed picture, List<Edge> edges) {
-    Readings.Motion motion = SmearFit.of(edges);
-    if (motion == null) {
-      Readings.Motion ofOutline = OutlineSmear.of(picture);
-      motion = ofOutline == null || SmearFit.isDenied(edges, ofOutline) ? null : ofOutline;
+    Readings.Motion ofEdges = SmearFit.of(edges);
+    Readings.Motion ofOutline = OutlineSmear.of(picture);
+    if (ofOutline == null || SmearFit.isDenied(edges, ofOutline)) {
+      return ofEdges;
     }
-    return motion;
+    boolean surer = ofEdges == null || ofOutline.confidence() > ofEdges.confidence();
+    return surer ? ofOutline : ofEdges;
   }
 
   private static Readings.BlurMap map(List<Edge> edges, int width, int height) {
@@ -161,17 +158,15 @@ final class SharpnessMeasure {
    */
   private static List<Seen> seen(
       EncodedImage pixels, List<Place> places, double scale, Strictness strictness) {
-    return places.parallelStream().map(place -> seen(pixels, place, scale, strictness)).toList();
-  }
-
-  private static Seen seen(EncodedImage pixels, Place place, double scale, Strictness strictness) {
-    int x = (int) ((place.x() + 0.5) * scale);
-    int y = (int) ((place.y() + 0.5) * scale);
-    boolean steep = place.slope() > strictness.leastSlope();
-    Seen seen = steep ? EdgeWindow.look(pixels, x, y, strictness) : new Seen(null, null);
-    return seen.wide() == null && place.outline()
-        ? new Seen(seen.edge(), EdgeWindow.look(pixels, x, y, OUTLINE).wide())
-        : seen;
+    return places.parallelStream()
+        .map(
+            place ->
+                EdgeWindow.look(
+                    pixels,
+                    (int) ((place.x() + 0.5) * scale),
+                    (int) ((place.y() + 0.5) * scale),
+                    strictness))
+        .toList();
   }
 
   private static List<Edge> edges(List<Seen> all, Function<Seen, Edge> which) {

@@ -19,7 +19,7 @@ import org.testng.annotations.Test;
  * what {@code ./istante bench accuracy} prints.
  */
 public class DrawnTakesTest {
-  private static final long[] LOTS = {1, 2, 5, 11, 13, 29, 30, 37, 46, 52, 56, 61, 68};
+  private static final long[] LOTS = {1, 2, 5, 11, 13, 20, 29, 30, 37, 46, 52, 56, 61, 68};
   private static final ConcurrentMap<Long, Looked> LOOKED = new ConcurrentHashMap<>();
 
   /** A take, what is true of it and what was measured. */
@@ -119,7 +119,7 @@ public class DrawnTakesTest {
 
   @DataProvider
   Object[][] shaken() {
-    return new Object[][] {{29L}, {56L}, {11L}};
+    return new Object[][] {{29L}, {56L}, {11L}, {20L}};
   }
 
   @Test(dataProvider = "shaken")
