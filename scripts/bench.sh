@@ -25,6 +25,14 @@ case "${1:-}" in
     measure flat
     exit 0
     ;;
+  kernels)
+    need_builders
+    maven -q -pl core -DskipTests -Dspotless.check.skip=true test-compile \
+      dependency:build-classpath -Dmdep.includeScope=test \
+      "-Dmdep.outputFile=$HERE/core/target/test.classpath"
+    exec java -cp "$HERE/core/target/test-classes:$HERE/core/target/classes:$(cat core/target/test.classpath)" \
+      org.openjdk.jmh.Main KernelBench
+    ;;
   render) run_core app.istante.core.sim.RenderBench ;;
   *) usage >&2; exit 2 ;;
 esac

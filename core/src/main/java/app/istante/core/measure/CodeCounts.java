@@ -30,8 +30,11 @@ final class CodeCounts {
    */
   private static final int MANY_PX = 3;
 
-  /** Working pixels left out around the product: neither ground nor product for sure. */
-  private static final int SEAM_CELLS = 3;
+  /**
+   * Left out around the product, neither ground nor product for sure: this share of the working
+   * picture's long side, so that a photo has the same seam at every size.
+   */
+  private static final double SEAM_SHARE = 0.005;
 
   final long[] groundLuminance = new long[LUMINANCE_STEPS + 1];
   final long[] groundSmallest = new long[256];
@@ -84,11 +87,12 @@ final class CodeCounts {
   private static byte[] placeOfCells(Separation parts) {
     byte[] kind = parts.kind();
     boolean[] seam = new boolean[kind.length];
+    int reach = (int) Math.ceil(SEAM_SHARE * Math.max(parts.width(), parts.height()));
     for (int y = 0; y < parts.height(); y++) {
       for (int x = 0; x < parts.width(); x++) {
         byte here = kind[y * parts.width() + x];
         if (here == Separation.PRODUCT || here == Separation.FOREIGN) {
-          markAround(parts, x, y, seam);
+          markAround(parts, x, y, reach, seam);
         }
       }
     }
@@ -103,7 +107,7 @@ final class CodeCounts {
     return place;
   }
 
-  private static void markAround(Separation parts, int x, int y, boolean[] seam) {
+  private static void markAround(Separation parts, int x, int y, int reach, boolean[] seam) {
     int width = parts.width();
     boolean inside =
         x > 0
@@ -117,10 +121,8 @@ final class CodeCounts {
     if (inside) {
       return;
     }
-    for (int v = Math.max(0, y - SEAM_CELLS);
-        v <= Math.min(parts.height() - 1, y + SEAM_CELLS);
-        v++) {
-      for (int u = Math.max(0, x - SEAM_CELLS); u <= Math.min(width - 1, x + SEAM_CELLS); u++) {
+    for (int v = Math.max(0, y - reach); v <= Math.min(parts.height() - 1, y + reach); v++) {
+      for (int u = Math.max(0, x - reach); u <= Math.min(width - 1, x + reach); u++) {
         seam[v * width + u] = true;
       }
     }

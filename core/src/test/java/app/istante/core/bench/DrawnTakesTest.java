@@ -81,7 +81,7 @@ public class DrawnTakesTest {
     Readings.Backdrop ground = l.readings.backdrop();
     GroundTruth truth = l.truth.ground();
     assertEquals(ground.level(), truth.level(), 1, l.take.name());
-    assertEquals(ground.low5(), truth.low5(), 2, l.take.name());
+    assertEquals(ground.low5(), truth.low5(), 1, l.take.name());
     assertEquals(ground.nearWhiteShare(), truth.nearWhite(), 0.02, l.take.name());
     assertEquals(ground.falloffStops(), truth.falloffStops(), 0.05, l.take.name());
     if (!Double.isNaN(truth.castA())) {
