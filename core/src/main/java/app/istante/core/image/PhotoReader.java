@@ -1,7 +1,14 @@
 package app.istante.core.image;
 
 import app.istante.core.image.UnreadablePhotoException.Code;
+import java.awt.Transparency;
+import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
+import java.awt.image.ColorModel;
+import java.awt.image.ComponentColorModel;
+import java.awt.image.DataBuffer;
+import java.awt.image.Raster;
+import java.awt.image.WritableRaster;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -14,6 +21,7 @@ import java.util.Iterator;
 import java.util.Locale;
 import java.util.Optional;
 import javax.imageio.ImageIO;
+import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
 
@@ -147,7 +155,7 @@ public final class PhotoReader {
         refuseManyPixels(reader.getWidth(0), reader.getHeight(0));
         int frames = kind == FileKind.JPEG ? 1 : Math.max(1, reader.getNumImages(true));
         reader.addIIOReadWarningListener((source, warning) -> warned[0] |= isLoss(warning));
-        BufferedImage image = reader.read(0);
+        BufferedImage image = reader.read(0, inOurOrder(reader, bytes, kind));
         if (warned[0]) {
           throw truncated(null);
         }
@@ -168,6 +176,29 @@ public final class PhotoReader {
       throw new UnreadablePhotoException(
           Code.TOO_MANY_PIXELS, "There is not enough memory to open this picture.", tooLarge);
     }
+  }
+
+  /**
+   * Three-channel JPEGs are decoded straight into red, green, blue, which saves a copy of every
+   * code; the colour space stays the reader's own, so that it converts nothing.
+   */
+  private static ImageReadParam inOurOrder(ImageReader reader, byte[] bytes, FileKind kind)
+      throws IOException {
+    ImageReadParam param = reader.getDefaultReadParam();
+    if (kind == FileKind.JPEG && jpegComponents(bytes) == 3) {
+      ColorSpace space = reader.getImageTypes(0).next().getColorModel().getColorSpace();
+      int width = reader.getWidth(0);
+      int height = reader.getHeight(0);
+      if (space.getType() == ColorSpace.TYPE_RGB) {
+        ColorModel model =
+            new ComponentColorModel(space, false, false, Transparency.OPAQUE, DataBuffer.TYPE_BYTE);
+        WritableRaster raster =
+            Raster.createInterleavedRaster(
+                DataBuffer.TYPE_BYTE, width, height, 3 * width, 3, new int[] {0, 1, 2}, null);
+        param.setDestination(new BufferedImage(model, raster, false, null));
+      }
+    }
+    return param;
   }
 
   /** The platform's own JPEG reader keeps raw codes; only four-channel files need the other one. */

@@ -6,8 +6,11 @@ import java.awt.color.ICC_Profile;
 import java.awt.image.BufferedImage;
 import java.awt.image.ColorConvertOp;
 import java.awt.image.DataBuffer;
+import java.awt.image.DataBufferByte;
 import java.awt.image.IndexColorModel;
+import java.awt.image.PixelInterleavedSampleModel;
 import java.awt.image.Raster;
+import java.util.Arrays;
 
 /**
  * Copies decoded pixels into upright 8-bit codes, keeping the file's own codes wherever its profile
@@ -70,6 +73,10 @@ final class PixelCopy {
   private static EncodedImage copy(BufferedImage image, int orientation) {
     int width = image.getWidth();
     int height = image.getHeight();
+    byte[] asTheyAre = orientation == 1 ? redGreenBlue(image) : null;
+    if (asTheyAre != null) {
+      return new EncodedImage(width, height, asTheyAre);
+    }
     boolean swap = orientation >= 5;
     int outWidth = swap ? height : width;
     int outHeight = swap ? width : height;
@@ -87,6 +94,20 @@ final class PixelCopy {
           }
         });
     return new EncodedImage(outWidth, outHeight, out);
+  }
+
+  /** The picture's own codes where they lie as ours do, else null. */
+  private static byte[] redGreenBlue(BufferedImage image) {
+    Raster raster = image.getRaster();
+    boolean ours =
+        raster.getSampleModel() instanceof PixelInterleavedSampleModel model
+            && raster.getDataBuffer() instanceof DataBufferByte
+            && model.getPixelStride() == 3
+            && model.getScanlineStride() == 3 * image.getWidth()
+            && Arrays.equals(model.getBandOffsets(), new int[] {0, 1, 2})
+            && !(image.getColorModel() instanceof IndexColorModel);
+    byte[] data = ours ? ((DataBufferByte) raster.getDataBuffer()).getData() : null;
+    return data != null && data.length == 3 * image.getWidth() * image.getHeight() ? data : null;
   }
 
   /** EXIF 2.32, tag 274: where row 0 and column 0 of the file lie in the upright picture. */
@@ -123,8 +144,12 @@ final class PixelCopy {
     static RowReader of(BufferedImage image) {
       Raster raster = image.getRaster();
       int width = image.getWidth();
+      byte[] ours = redGreenBlue(image);
+      if (ours != null) {
+        return (y, rgb, samples) -> System.arraycopy(ours, 3 * y * width, rgb, 0, 3 * width);
+      }
       if (image.getType() == BufferedImage.TYPE_3BYTE_BGR) {
-        byte[] data = ((java.awt.image.DataBufferByte) raster.getDataBuffer()).getData();
+        byte[] data = ((DataBufferByte) raster.getDataBuffer()).getData();
         return (y, rgb, samples) -> {
           int at = 3 * y * width;
           for (int i = 0; i < 3 * width; i += 3) {
