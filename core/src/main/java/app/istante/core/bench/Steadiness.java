@@ -18,7 +18,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Whether the readings of a photo stay within their stated bands when only the file changes: at
- * half the size, compressed harder, mirrored.
+ * half the size, compressed harder, mirrored, in the codes of a wider profile.
  */
 final class Steadiness {
   private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -45,17 +45,17 @@ final class Steadiness {
   private final Map<String, List<String>> moved = new LinkedHashMap<>();
 
   /** A photo changed; mirrored, what is to the left of it lies to the right. */
-  private record Change(String name, EncodedImage picture, double quality, boolean mirrored) {}
+  private record Change(String name, byte[] file, boolean mirrored) {}
 
   void add(Bed.Picture picture, Readings before) throws IOException, UnreadablePhotoException {
     EncodedImage srgb = picture.photo().srgb();
     for (Change change :
         List.of(
-            new Change("half the size", half(srgb), FINE, false),
-            new Change("JPEG quality 80", srgb, HARDER, false),
-            new Change("mirrored", mirrored(srgb), FINE, true))) {
-      byte[] file = PhotoWriter.jpeg(change.picture, change.quality);
-      Readings after = Measurement.measure(new PhotoReader(Limits.STANDARD).read(file));
+            new Change("half the size", PhotoWriter.jpeg(half(srgb), FINE), false),
+            new Change("JPEG quality 80", PhotoWriter.jpeg(srgb, HARDER), false),
+            new Change("mirrored", PhotoWriter.jpeg(mirrored(srgb), FINE), true),
+            new Change("with another profile", WideGamut.jpeg(srgb, FINE), false))) {
+      Readings after = Measurement.measure(new PhotoReader(Limits.STANDARD).read(change.file));
       compare(picture.label().name(), change, before, after);
     }
   }

@@ -23,6 +23,7 @@ import java.util.Optional;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
+import javax.imageio.ImageTypeSpecifier;
 import javax.imageio.stream.ImageInputStream;
 
 /**
@@ -180,13 +181,14 @@ public final class PhotoReader {
 
   /**
    * Three-channel JPEGs are decoded straight into red, green, blue, which saves a copy of every
-   * code; the colour space stays the reader's own, so that it converts nothing.
+   * code, and into the file's own colour space: into sRGB the reader would convert them, clamped,
+   * and they would be converted once more.
    */
   private static ImageReadParam inOurOrder(ImageReader reader, byte[] bytes, FileKind kind)
       throws IOException {
     ImageReadParam param = reader.getDefaultReadParam();
     if (kind == FileKind.JPEG && jpegComponents(bytes) == 3) {
-      ColorSpace space = reader.getImageTypes(0).next().getColorModel().getColorSpace();
+      ColorSpace space = ownSpace(reader);
       int width = reader.getWidth(0);
       int height = reader.getHeight(0);
       if (space.getType() == ColorSpace.TYPE_RGB) {
@@ -199,6 +201,19 @@ public final class PhotoReader {
       }
     }
     return param;
+  }
+
+  /** The file's own where it has one that the platform can read, else sRGB. */
+  private static ColorSpace ownSpace(ImageReader reader) throws IOException {
+    ColorSpace space = null;
+    Iterator<ImageTypeSpecifier> types = reader.getImageTypes(0);
+    while (types.hasNext() && (space == null || space.isCS_sRGB())) {
+      ColorSpace next = types.next().getColorModel().getColorSpace();
+      if (space == null || next.getType() == ColorSpace.TYPE_RGB && !next.isCS_sRGB()) {
+        space = next;
+      }
+    }
+    return space;
   }
 
   /** The platform's own JPEG reader keeps raw codes; only four-channel files need the other one. */
