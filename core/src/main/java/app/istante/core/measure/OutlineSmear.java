@@ -84,22 +84,21 @@ final class OutlineSmear {
     int fewest = Math.max(FEWEST, (int) (LEAST_SHARE * all));
     List<double[]> points = new ArrayList<>();
     for (int side = 0; side < SIDES / 2; side++) {
-      Double one = low(bySide.get(side), fewest);
-      Double other = low(bySide.get(side + SIDES / 2), fewest);
-      // What smears one side smears the side across: where it does not, something else is soft.
-      double variance =
-          one == null ? other == null ? -1 : other : other == null ? one : Math.min(one, other);
-      if (variance >= 0) {
-        points.add(
-            new double[] {
-              Math.toRadians((side + 0.5) * 720.0 / SIDES), variance * scale * scale, 1
-            });
+      Double one = median(bySide.get(side), fewest);
+      Double other = median(bySide.get(side + SIDES / 2), fewest);
+      if (one == null && other == null) {
+        continue;
       }
+      // What smears one side smears the side across: where it does not, something else is soft.
+      double variance = other == null ? one : one == null ? other : Math.min(one, other);
+      double twice = Math.toRadians((side + 0.5) * 720.0 / SIDES);
+      points.add(new double[] {twice, variance * scale * scale, 1});
     }
     return SmearFit.ofVariances(points, scale);
   }
 
-  private static Double low(List<Double> variances, int fewest) {
+  /** Null of too few. */
+  private static Double median(List<Double> variances, int fewest) {
     if (variances.size() < fewest) {
       return null;
     }
