@@ -185,12 +185,8 @@ final class EdgeMatte {
     boolean inner = x >= reach && y >= reach && x < width - reach && y < height - reach;
     int here = y * width + x;
     for (int i = 0; i < steps.length; i++) {
-      if (inner && !kind[here + steps[i]]) {
-        continue;
-      }
-      int u = x + offsets[2 * i];
-      int v = y + offsets[2 * i + 1];
-      if (u < 0 || v < 0 || u >= width || v >= height || !kind[v * width + u]) {
+      int at = here + steps[i];
+      if (!inner && !inFrame(x + offsets[2 * i], y + offsets[2 * i + 1]) || !kind[at]) {
         continue;
       }
       int square = offsets[2 * i] * offsets[2 * i] + offsets[2 * i + 1] * offsets[2 * i + 1];
@@ -202,7 +198,7 @@ final class EdgeMatte {
         farthest = (int) (away * away);
       }
       for (int channel = 0; channel < 3; channel++) {
-        sum[channel] += light(channel, v * width + u);
+        sum[channel] += light(channel, at);
       }
       count++;
     }
@@ -213,6 +209,10 @@ final class EdgeMatte {
       sum[channel] /= count;
     }
     return sum;
+  }
+
+  private boolean inFrame(int x, int y) {
+    return x >= 0 && y >= 0 && x < width && y < height;
   }
 
   /**
