@@ -17,6 +17,11 @@ final class CastShadow {
   /** This much of a shadow's rim borders the open ground. */
   private static final double OPEN_RIM_SHARE = 0.2;
 
+  /** And of a small one's: a small dark place within the product is seldom a shadow. */
+  private static final double SMALL_OPEN_RIM_SHARE = 0.5;
+
+  private static final double SMALL_SHARE = 0.03;
+
   /** A shadow's middle lies below this part of the product's height. */
   private static final double LOW = 0.4;
 
@@ -108,7 +113,9 @@ final class CastShadow {
           region.areaPx() > LEAST_SHARE * product && region.areaPx() < MOST_SHARE * product;
       boolean low = region.centreY() > top + LOW * (bottom - top);
       boolean lying = region.right() - region.left() > LYING * (region.bottom() - region.top());
-      boolean atRim = open[region.id()] > OPEN_RIM_SHARE * rim[region.id()];
+      boolean small = region.areaPx() < SMALL_SHARE * product;
+      double openShare = small ? SMALL_OPEN_RIM_SHARE : OPEN_RIM_SHARE;
+      boolean atRim = open[region.id()] > openShare * rim[region.id()];
       boolean may = size && low && lying && atRim && !goesOnFromAbove(region);
       if (may && !parts(region, smooth.labels(), product)) {
         shadow[region.id()] = true;

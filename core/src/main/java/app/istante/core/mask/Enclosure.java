@@ -1,5 +1,6 @@
 package app.istante.core.mask;
 
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -34,6 +35,12 @@ final class Enclosure {
   private static final double THIN_COUNTS = 0.6;
   private static final float LINE_EDGE = 0.5f;
   private static final int SHORTEST_LINE_PX = 40;
+
+  /** A pocket's wall is this many times as long as its mouth. */
+  private static final int POCKET_WALL = 8;
+
+  /** Ground seen through a gap looks as ground should in a larger part of it. */
+  private static final double POCKET_LIKE_SHARE = 0.2;
 
   private final float[] edge;
   private final boolean[] line;
@@ -83,6 +90,7 @@ final class Enclosure {
     // The rest of the wider square is the largest of the narrower ones around.
     float[] near = Planes.largestAround(thick, width, height, NEAR_PX - CLOSED_GAP_PX);
     Found best = new Found(new boolean[thick.length], 0);
+    List<boolean[]> all = new ArrayList<>();
     for (float limit : LIMITS) {
       boolean[] weak = new boolean[thick.length];
       for (int at = 0; at < weak.length; at++) {
@@ -93,13 +101,55 @@ final class Enclosure {
       for (boolean[] ground : grounds(cells, like)) {
         boolean[] dry = dry(cells.labels(), ground, limit, other);
         double clearness = counts * clearness(dry, near);
+        all.add(dry);
         if (clearness > best.clearness) {
           best = new Found(dry, clearness);
         }
         counts = FEWER_COUNTS;
       }
     }
+    for (boolean[] dry : all) {
+      closePockets(best.enclosed, dry, like);
+    }
     return best;
+  }
+
+  /**
+   * A gap in an outline that is faint in one place lets the flood into the product at the best
+   * limit, while a lower one had kept it out. Shade on the ground lies beside the product; what
+   * only a narrow mouth joins to the open ground is a part of it.
+   */
+  private void closePockets(boolean[] enclosed, boolean[] dry, boolean[] like) {
+    Regions pockets = Regions.of(width, height, at -> dry[at] && !enclosed[at]);
+    int[] wall = new int[pockets.all().size() + 1];
+    int[] mouth = new int[wall.length];
+    int[] likePx = new int[wall.length];
+    for (int at = width; at < dry.length - width; at++) {
+      int id = pockets.labels()[at];
+      if (id > 0) {
+        likePx[id] += like[at] ? 1 : 0;
+        wall[id] += besides(enclosed, at, true) ? 1 : 0;
+        mouth[id] += besides(dry, at, false) ? 1 : 0;
+      }
+    }
+    boolean[] closed = new boolean[wall.length];
+    for (Regions.Region pocket : pockets.all()) {
+      int id = pocket.id();
+      closed[id] =
+          pocket.borderPx() == 0
+              && wall[id] > POCKET_WALL * mouth[id]
+              && likePx[id] < POCKET_LIKE_SHARE * pocket.areaPx();
+    }
+    for (int at = 0; at < dry.length; at++) {
+      enclosed[at] |= closed[pockets.labels()[at]];
+    }
+  }
+
+  private boolean besides(boolean[] set, int at, boolean wanted) {
+    return set[at - 1] == wanted
+        || set[at + 1] == wanted
+        || set[at - width] == wanted
+        || set[at + width] == wanted;
   }
 
   /**

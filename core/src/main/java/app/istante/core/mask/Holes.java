@@ -25,6 +25,9 @@ final class Holes {
 
   private static final int LARGE_PX = 120;
 
+  /** Its mean colour is no further off than this share of what a single pixel's may be. */
+  private static final double COLOUR_SHARE = 0.5;
+
   /** Holes smaller than this share of the frame are opened and not counted. */
   private static final double COUNTED_SHARE = 0.0004;
 
@@ -117,11 +120,13 @@ final class Holes {
     Regions islands = Regions.of(width, height, like);
     double[] sum = new double[islands.all().size() + 1];
     double[] squares = new double[sum.length];
+    double[] tints = new double[sum.length];
     for (int at = 0; at < inside.length; at++) {
       int id = islands.labels()[at];
       if (id > 0) {
         sum[id] += off[at];
         squares[id] += off[at] * off[at];
+        tints[id] += colour[at];
       }
     }
     int opened = 0;
@@ -132,7 +137,8 @@ final class Holes {
     for (Regions.Region island : islands.all()) {
       double mean = sum[island.id()] / island.areaPx();
       double spread = Math.sqrt(Math.max(0, squares[island.id()] / island.areaPx() - mean * mean));
-      if (spread > mostSpread + mayDim * Math.abs(mean)) {
+      boolean tinted = tints[island.id()] > COLOUR_SHARE * colourTolerance * island.areaPx();
+      if (tinted || spread > mostSpread + mayDim * Math.abs(mean)) {
         continue;
       }
       // Most of what lies inside the outline is seldom ground, save in frames, rings and necklaces:

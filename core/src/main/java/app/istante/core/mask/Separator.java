@@ -290,7 +290,7 @@ public final class Separator {
             height);
     int opened = holes.open() + holes.open(around(inside));
     byte[] kind = sort(inside);
-    int parts = nameForeign(kind);
+    int parts = nameForeign(kind, FrameStrips.of(inside, width, height));
     float[] alpha = softEdge(kind);
     matte(kind, alpha);
     ContactShadow.takeOff(image, kind, alpha);
@@ -458,9 +458,15 @@ public final class Separator {
    * The largest part nearest the middle is the product; parts close to it, or to one that is,
    * belong to it; the others are foreign (a lamp stand, the table, a prop).
    *
+   * @param strips what is foreign already
    * @return number of parts of the product
    */
-  private int nameForeign(byte[] kind) {
+  private int nameForeign(byte[] kind, boolean[] strips) {
+    for (int at = 0; at < kind.length; at++) {
+      if (strips[at]) {
+        kind[at] = Separation.FOREIGN;
+      }
+    }
     Regions regions = Regions.of(width, height, of(kind, Separation.PRODUCT));
     List<Regions.Region> all = regions.all();
     if (all.isEmpty()) {
