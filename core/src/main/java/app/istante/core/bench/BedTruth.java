@@ -1,7 +1,6 @@
 package app.istante.core.bench;
 
 import app.istante.core.image.EncodedImage;
-import app.istante.core.image.Srgb;
 import app.istante.core.set.Point;
 import app.istante.core.set.Projection;
 import app.istante.core.set.StandingSet;
@@ -20,7 +19,7 @@ import java.util.Arrays;
  * @param box left, top, right, bottom edge of the product, pixels, to a fraction
  * @param blurSigmaPx of the product's sharpest zone
  * @param noiseSigma 8-bit codes at mid-tones, NaN where there are none
- * @param clippedShare of the product
+ * @param clippedShare of the product, in the file's codes
  */
 record BedTruth(
     float[] cover,
@@ -37,6 +36,8 @@ record BedTruth(
 
   private static final int FLAT_CODES = 4;
 
+  private static final int CLIPPED_CODE = 254;
+
   static final double PIXEL_VARIANCE = 1.0 / 12;
 
   static BedTruth of(
@@ -49,7 +50,7 @@ record BedTruth(
     int width = light.width();
     int height = light.height();
     float[][] drawn = exposed.planes();
-    Product product = Product.of(light.cover(), width, drawn, defocusPx);
+    Product product = Product.of(light.cover(), noisy, defocusPx);
     return new BedTruth(
         light.cover(),
         GroundTruth.of(drawn, noisy, light.cover(), light.surrounding(), light::shadow),
@@ -112,8 +113,9 @@ record BedTruth(
 
   /** What is true of the product's pixels. */
   record Product(double[] box, int area, double clipped, double sharpest) {
-    static Product of(float[] covers, int width, float[][] drawn, float[] defocusPx) {
-      int height = covers.length / width;
+    static Product of(float[] covers, EncodedImage file, float[] defocusPx) {
+      int width = file.widthPx();
+      int height = file.heightPx();
       float[] column = new float[width];
       float[] row = new float[height];
       float[] discs = new float[width * height];
@@ -126,8 +128,7 @@ record BedTruth(
         row[at / width] = Math.max(row[at / width], cover);
         if (cover >= 0.5) {
           area++;
-          double top = Math.max(drawn[0][at], Math.max(drawn[1][at], drawn[2][at]));
-          clipped += Srgb.code(top) >= 253.5 ? 1 : 0;
+          clipped += largest(file.rgb(), at) >= CLIPPED_CODE ? 1 : 0;
           if (cover > 0.99) {
             discs[inner++] = defocusPx[at];
           }
@@ -143,6 +144,10 @@ record BedTruth(
           area == 0 ? 0 : (double) clipped / area,
           // The sharpest zone is a zone, not a point; a disc of diameter d spreads light by d / 4.
           inner == 0 ? 0 : discs[(int) (0.1 * (inner - 1))] / 4);
+    }
+
+    private static int largest(byte[] rgb, int at) {
+      return Math.max(rgb[3 * at] & 0xFF, Math.max(rgb[3 * at + 1] & 0xFF, rgb[3 * at + 2] & 0xFF));
     }
 
     private static double first(float[] cover, int step) {

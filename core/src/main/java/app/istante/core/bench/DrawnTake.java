@@ -142,7 +142,7 @@ record DrawnTake(
     EncodedImage still = reader.read(PhotoWriter.jpeg(clean, jpegQuality)).srgb();
     var photo = reader.read(file);
     float[] seen = optics(cover);
-    BedTruth.Product own = BedTruth.Product.of(seen, width, light, new float[seen.length]);
+    BedTruth.Product own = BedTruth.Product.of(seen, photo.srgb(), new float[seen.length]);
     BedTruth truth =
         new BedTruth(
             seen,

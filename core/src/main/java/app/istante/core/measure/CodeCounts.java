@@ -39,6 +39,10 @@ final class CodeCounts {
   final long[] groundLuminance = new long[LUMINANCE_STEPS + 1];
   final long[] groundSmallest = new long[256];
   final long[] productLargest = new long[256];
+
+  /** The same of the outermost cells, where some of the ground's light is in the codes. */
+  private final long[] rimLargest = new long[256];
+
   final int[] clippedInCell;
   long groundPx;
   long pureWhitePx;
@@ -83,6 +87,15 @@ final class CodeCounts {
   private static final byte NOWHERE = 0;
   private static final byte ON_GROUND = 1;
   private static final byte ON_PRODUCT = 2;
+  private static final byte ON_RIM = 3;
+
+  /** A cell with less of the product than this is its rim, down to half. */
+  private static final float WHOLLY = 0.95f;
+
+  private static final float HALF = 0.5f;
+
+  /** Where a channel of the ground is brighter than this, a clipped rim may be the ground's. */
+  private static final double GROUND_CLIPS = Math.log(Srgb.decode8(246)) / Math.log(2);
 
   private static byte[] placeOfCells(Separation parts) {
     byte[] kind = parts.kind();
@@ -100,11 +113,17 @@ final class CodeCounts {
     for (int at = 0; at < place.length; at++) {
       if (parts.isGroundOrShadow(at)) {
         place[at] = seam[at] ? NOWHERE : ON_GROUND;
-      } else if (kind[at] == Separation.PRODUCT && parts.alpha()[at] > 0.95f) {
+      } else if (kind[at] == Separation.PRODUCT && parts.alpha()[at] > WHOLLY) {
         place[at] = ON_PRODUCT;
+      } else if (kind[at] == Separation.PRODUCT && parts.alpha()[at] >= HALF) {
+        place[at] = clips(parts.groundLog(), at) ? NOWHERE : ON_RIM;
       }
     }
     return place;
+  }
+
+  private static boolean clips(float[][] ground, int at) {
+    return Math.max(ground[0][at], Math.max(ground[1][at], ground[2][at])) > GROUND_CLIPS;
   }
 
   private static void markAround(Separation parts, int x, int y, int reach, boolean[] seam) {
@@ -150,7 +169,11 @@ final class CodeCounts {
             countGround(r, g, b);
           } else {
             int largest = Math.max(r, Math.max(g, b));
-            productLargest[largest]++;
+            if (where == ON_PRODUCT) {
+              productLargest[largest]++;
+            } else {
+              rimLargest[largest]++;
+            }
             if (largest >= CLIPPED_CODE) {
               total.clippedInCell[row * cells + cell]++;
             }
@@ -172,6 +195,7 @@ final class CodeCounts {
     for (int i = 0; i < 256; i++) {
       groundSmallest[i] += part.groundSmallest[i];
       productLargest[i] += part.productLargest[i];
+      rimLargest[i] += part.rimLargest[i];
     }
   }
 
@@ -179,9 +203,9 @@ final class CodeCounts {
     groundPx = from(groundSmallest, 0);
     nearWhitePx = from(groundSmallest, NEAR_WHITE_CODE);
     pureWhitePx = groundSmallest[255];
-    productPx = from(productLargest, 0);
-    clippedPx = from(productLargest, CLIPPED_CODE);
-    blockedPx = productPx - from(productLargest, BLOCKED_CODE + 1);
+    productPx = from(productLargest, 0) + from(rimLargest, 0);
+    clippedPx = from(productLargest, CLIPPED_CODE) + from(rimLargest, CLIPPED_CODE);
+    blockedPx = upTo(productLargest, BLOCKED_CODE) + upTo(rimLargest, BLOCKED_CODE);
   }
 
   private static long from(long[] histogram, int code) {
@@ -190,6 +214,10 @@ final class CodeCounts {
       sum += histogram[i];
     }
     return sum;
+  }
+
+  private static long upTo(long[] histogram, int code) {
+    return from(histogram, 0) - from(histogram, code + 1);
   }
 
   /** The place, in steps and interpolated, below which {@code share} of a histogram lies. */
