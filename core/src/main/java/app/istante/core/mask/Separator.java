@@ -29,6 +29,9 @@ public final class Separator {
 
   private static final int THIN_PX = 7;
 
+  /** Up to so many pieces a thing, or several together, may well have. */
+  private static final int SURE_PARTS = 10;
+
   /** Below this, what was outlined is grain. */
   private static final double LEAST_CONFIDENCE = 0.12;
 
@@ -298,7 +301,7 @@ public final class Separator {
     for (byte k : kind) {
       area += k == Separation.PRODUCT ? 1 : 0;
     }
-    double sure = found.clearness() * confidence(kind);
+    double sure = found.clearness() * confidence(kind) * whole(parts);
     boolean any = area >= SMALLEST_PRODUCT_SHARE * kind.length && sure > LEAST_CONFIDENCE;
     if (!any) {
       Arrays.fill(alpha, 0);
@@ -617,6 +620,11 @@ public final class Separator {
     boolean[] in = of(kind, Separation.PRODUCT);
     int deep = Bits.countDeep(in, width, height, THIN_PX);
     return Math.min(1, 0.4 + 3.0 * deep / Math.max(1, Bits.count(in)));
+  }
+
+  /** What falls into many pieces has hardly been outlined. */
+  private static double whole(int parts) {
+    return Math.min(1, Math.sqrt((double) SURE_PARTS / Math.max(1, parts)));
   }
 
   /** Step towards a neighbour that is not product, or 0 inside. */
