@@ -293,7 +293,9 @@ public final class Separator {
             height);
     int opened = holes.open() + holes.open(around(inside));
     byte[] kind = sort(inside);
-    int parts = nameForeign(kind, FrameStrips.of(inside, width, height));
+    boolean[] strips = FrameStrips.of(inside, width, height);
+    setForeign(kind, strips);
+    int parts = nameForeign(kind);
     float[] alpha = softEdge(kind);
     matte(kind, alpha);
     ContactShadow.takeOff(image, kind, alpha);
@@ -306,6 +308,7 @@ public final class Separator {
     if (!any) {
       Arrays.fill(alpha, 0);
       kind = sort(new boolean[kind.length]);
+      setForeign(kind, strips);
     }
     return new Separation(
         width,
@@ -457,19 +460,19 @@ public final class Separator {
     return kind;
   }
 
+  private static void setForeign(byte[] kind, boolean[] strips) {
+    for (int at = 0; at < kind.length; at++) {
+      kind[at] = strips[at] ? Separation.FOREIGN : kind[at];
+    }
+  }
+
   /**
    * The largest part nearest the middle is the product; parts close to it, or to one that is,
    * belong to it; the others are foreign (a lamp stand, the table, a prop).
    *
-   * @param strips what is foreign already
    * @return number of parts of the product
    */
-  private int nameForeign(byte[] kind, boolean[] strips) {
-    for (int at = 0; at < kind.length; at++) {
-      if (strips[at]) {
-        kind[at] = Separation.FOREIGN;
-      }
-    }
+  private int nameForeign(byte[] kind) {
     Regions regions = Regions.of(width, height, of(kind, Separation.PRODUCT));
     List<Regions.Region> all = regions.all();
     if (all.isEmpty()) {

@@ -31,6 +31,16 @@ public class SeparatorTest {
   }
 
   @Test
+  public void aTableUnderAnEmptySheetIsForeignToo() {
+    fill(0, 0, WIDTH, HEIGHT, GROUND);
+    fill(0, 280, WIDTH, HEIGHT, TABLE);
+    Separation parts = separated();
+    assertFalse(parts.found());
+    assertEquals(kind(parts, 200, 292), Separation.FOREIGN);
+    assertEquals(kind(parts, 200, 150), Separation.GROUND);
+  }
+
+  @Test
   public void aSlantingTableEdgeIsAStripToo() {
     fill(0, 0, WIDTH, HEIGHT, GROUND);
     for (int x = 0; x < WIDTH; x++) {
