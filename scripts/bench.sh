@@ -9,6 +9,10 @@ case "${1:-}" in
     run_core app.istante.core.bench.Accuracy \
       "${XDG_CACHE_HOME:-$HOME/.cache}/istante/bed" "$page" "${2:-}"
     ;;
+  cutouts)
+    [ -d "${2:-}" ] || fail "Which folder of cut-outs? ./istante bench cutouts FOLDER (PNG files with alpha)"
+    run_core app.istante.core.bench.Cutouts "$2"
+    ;;
   remedies) run_core app.istante.core.bench.RemedyBench ;;
   speed)
     # One after the other on the same files; pairs of runs matter, not single ones.
