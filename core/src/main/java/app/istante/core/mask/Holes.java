@@ -28,6 +28,14 @@ final class Holes {
   /** Its mean colour is no further off than this share of what a single pixel's may be. */
   private static final double COLOUR_SHARE = 0.5;
 
+  /**
+   * Or so much of it is nearer than that to the ground's colour: light that the thing throws on the
+   * ground tints the rim of a hole, print is tinted alike all over.
+   */
+  private static final double PLAIN_COLOUR_SHARE = 0.4;
+
+  private static final double PLAIN_AREA = 0.2;
+
   /** Holes smaller than this share of the frame are opened and not counted. */
   private static final double COUNTED_SHARE = 0.0004;
 
@@ -121,12 +129,14 @@ final class Holes {
     double[] sum = new double[islands.all().size() + 1];
     double[] squares = new double[sum.length];
     double[] tints = new double[sum.length];
+    int[] plain = new int[sum.length];
     for (int at = 0; at < inside.length; at++) {
       int id = islands.labels()[at];
       if (id > 0) {
         sum[id] += off[at];
         squares[id] += off[at] * off[at];
         tints[id] += colour[at];
+        plain[id] += colour[at] < PLAIN_COLOUR_SHARE * colourTolerance ? 1 : 0;
       }
     }
     int opened = 0;
@@ -137,7 +147,9 @@ final class Holes {
     for (Regions.Region island : islands.all()) {
       double mean = sum[island.id()] / island.areaPx();
       double spread = Math.sqrt(Math.max(0, squares[island.id()] / island.areaPx() - mean * mean));
-      boolean tinted = tints[island.id()] > COLOUR_SHARE * colourTolerance * island.areaPx();
+      boolean tinted =
+          tints[island.id()] > COLOUR_SHARE * colourTolerance * island.areaPx()
+              && plain[island.id()] < PLAIN_AREA * island.areaPx();
       if (tinted || spread > mostSpread + mayDim * Math.abs(mean)) {
         continue;
       }

@@ -71,6 +71,16 @@ public class SeparatorTest {
   }
 
   @Test
+  public void groundThatTheThingTintsIsStillSeenThroughIt() {
+    // More than a tenth of a stop warmer all along the rim, as beside wood; plain in the middle.
+    ringWith(new float[] {0.735f, 0.7f, 0.672f});
+    fill(182, 132, 218, 168, GROUND);
+    Separation parts = separated();
+    assertEquals(parts.holes(), 1);
+    assertFalse(kind(parts, 175, 150) == Separation.PRODUCT);
+  }
+
+  @Test
   public void aLabelAlmostAsWhiteAsTheGroundIsNoHole() {
     // As light as the ground, and a tenth of a stop warmer.
     ringWith(new float[] {0.72f, 0.7f, 0.672f});
