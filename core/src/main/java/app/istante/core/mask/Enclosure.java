@@ -120,7 +120,14 @@ final class Enclosure {
    * only a narrow mouth joins to the open ground is a part of it.
    */
   private void closePockets(boolean[] enclosed, boolean[] dry, boolean[] like) {
-    Regions pockets = Regions.of(width, height, at -> dry[at] && !enclosed[at]);
+    boolean[] more = new boolean[dry.length];
+    for (int at = 0; at < more.length; at++) {
+      more[at] = dry[at] && !enclosed[at];
+    }
+    if (Bits.count(more) == 0) {
+      return;
+    }
+    Regions pockets = Regions.of(width, height, more);
     int[] wall = new int[pockets.all().size() + 1];
     int[] mouth = new int[wall.length];
     int[] likePx = new int[wall.length];
