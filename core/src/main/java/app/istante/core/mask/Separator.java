@@ -292,9 +292,8 @@ public final class Separator {
             width,
             height);
     int opened = holes.open() + holes.open(around(inside));
-    byte[] kind = sort(inside);
     boolean[] strips = FrameStrips.of(inside, width, height);
-    setForeign(kind, strips);
+    byte[] kind = sort(inside, strips);
     int parts = nameForeign(kind);
     float[] alpha = softEdge(kind);
     matte(kind, alpha);
@@ -307,8 +306,7 @@ public final class Separator {
     boolean any = area >= SMALLEST_PRODUCT_SHARE * kind.length && sure > LEAST_CONFIDENCE;
     if (!any) {
       Arrays.fill(alpha, 0);
-      kind = sort(new boolean[kind.length]);
-      setForeign(kind, strips);
+      kind = sort(new boolean[kind.length], strips);
     }
     return new Separation(
         width,
@@ -449,21 +447,15 @@ public final class Separator {
   }
 
   /** Splits what is left of the ground into plain ground and shadow. */
-  private byte[] sort(boolean[] inside) {
+  private byte[] sort(boolean[] inside, boolean[] strips) {
     byte[] kind = new byte[inside.length];
     for (int at = 0; at < kind.length; at++) {
       kind[at] =
-          foreign != null && foreign[at]
+          strips[at] || foreign != null && foreign[at]
               ? Separation.FOREIGN
               : inside[at] ? Separation.PRODUCT : open(at);
     }
     return kind;
-  }
-
-  private static void setForeign(byte[] kind, boolean[] strips) {
-    for (int at = 0; at < kind.length; at++) {
-      kind[at] = strips[at] ? Separation.FOREIGN : kind[at];
-    }
   }
 
   /**
