@@ -36,8 +36,6 @@ record BedTruth(
 
   private static final int FLAT_CODES = 4;
 
-  private static final int CLIPPED_CODE = 254;
-
   static final double PIXEL_VARIANCE = 1.0 / 12;
 
   static BedTruth of(
@@ -128,7 +126,7 @@ record BedTruth(
         row[at / width] = Math.max(row[at / width], cover);
         if (cover >= 0.5) {
           area++;
-          clipped += largest(file.rgb(), at) >= CLIPPED_CODE ? 1 : 0;
+          clipped += largest(file.rgb(), at) >= GroundTruth.CLIPPED ? 1 : 0;
           if (cover > 0.99) {
             discs[inner++] = defocusPx[at];
           }

@@ -1,6 +1,5 @@
 package app.istante.core.bench;
 
-import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Limits;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.PhotoWriter;
@@ -184,7 +183,9 @@ public final class Cutouts {
     float[] seen = Optics.gaussian(cover, WIDTH, HEIGHT, EDGE_PX);
     var photo =
         new PhotoReader(Limits.STANDARD)
-            .read(PhotoWriter.jpeg(grained(light, ground.grain, lot), ground.quality));
+            .read(
+                PhotoWriter.jpeg(
+                    DrawnTake.grained(light, WIDTH, ground.grain, lot), ground.quality));
     BedTruth.Product product = BedTruth.Product.of(seen, photo.srgb(), new float[size]);
     BedTruth truth =
         new BedTruth(
@@ -264,15 +265,6 @@ public final class Cutouts {
       }
     }
     return light;
-  }
-
-  private static EncodedImage grained(float[][] light, double codes, SplittableRandom lot) {
-    byte[] rgb = new byte[3 * WIDTH * HEIGHT];
-    for (int i = 0; i < rgb.length; i++) {
-      double v = Srgb.code(light[i % 3][i / 3]) + codes * lot.nextGaussian();
-      rgb[i] = (byte) Math.max(0, Math.min(255, Math.round(v)));
-    }
-    return new EncodedImage(WIDTH, HEIGHT, rgb);
   }
 
   private void add(String name, Bed.Picture picture) {

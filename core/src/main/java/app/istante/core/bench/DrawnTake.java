@@ -270,9 +270,14 @@ record DrawnTake(
   }
 
   private EncodedImage grained(float[][] light, double codes) {
-    SplittableRandom random = new SplittableRandom(seed);
-    byte[] rgb = new byte[3 * width * height];
-    for (int at = 0; at < width * height; at++) {
+    return grained(light, width, codes, new SplittableRandom(seed));
+  }
+
+  /** The codes of linear light, with grain of so many codes. */
+  static EncodedImage grained(float[][] light, int width, double codes, SplittableRandom random) {
+    int size = light[0].length;
+    byte[] rgb = new byte[3 * size];
+    for (int at = 0; at < size; at++) {
       for (int channel = 0; channel < 3; channel++) {
         double v = Srgb.code(light[channel][at]);
         // Burnt light has no grain.
@@ -280,6 +285,6 @@ record DrawnTake(
         rgb[3 * at + channel] = (byte) Math.max(0, Math.min(255, Math.round(v + noise)));
       }
     }
-    return new EncodedImage(width, height, rgb);
+    return new EncodedImage(width, size / width, rgb);
   }
 }

@@ -39,7 +39,7 @@ record GroundTruth(
   /** A shadow smaller than this share of the product is not called one. */
   private static final double LEAST_SHADOW = 0.005;
 
-  private static final int CLIPPED = 254;
+  static final int CLIPPED = 254;
   private static final int NEAR_WHITE = 250;
 
   /**
