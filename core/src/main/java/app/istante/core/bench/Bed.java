@@ -84,19 +84,19 @@ final class Bed {
     Developing.Exposed exposed = developing.expose(light);
     BedScene.Way way = scene.way();
     otherWay(exposed, light, way, scene.seed());
-    EncodedImage clean = developing.drawClean(exposed.planes());
-    EncodedImage noisy = developing.draw(exposed.planes(), scene.seed());
-    byte[] file = PhotoWriter.jpeg(sharpened(noisy, way.sharpening()), way.jpegQuality());
-    byte[] still = PhotoWriter.jpeg(sharpened(clean, way.sharpening()), way.jpegQuality());
-    PhotoReader reader = new PhotoReader(Limits.STANDARD);
-    Photo photo = reader.read(file);
+    EncodedImage clean = sharpened(developing.drawClean(exposed.planes()), way.sharpening());
+    EncodedImage grained =
+        sharpened(developing.draw(exposed.planes(), scene.seed()), way.sharpening());
+    Photo photo =
+        new PhotoReader(Limits.STANDARD).read(PhotoWriter.jpeg(grained, way.jpegQuality()));
     BedTruth truth =
         BedTruth.of(
             set,
             light,
             exposed,
             developing.defocusPx(light),
-            reader.read(still).srgb(),
+            clean,
+            grained,
             photo.srgb());
     return new Picture(scene.label(), photo, truth);
   }

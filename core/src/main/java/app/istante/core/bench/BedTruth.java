@@ -18,7 +18,7 @@ import java.util.Arrays;
  * @param cover share of each pixel covered by the product
  * @param box left, top, right, bottom edge of the product, pixels, to a fraction
  * @param blurSigmaPx of the product's sharpest zone
- * @param noiseSigma 8-bit codes at mid-tones, NaN where there are none
+ * @param noiseSigma 8-bit codes at mid-tones before compression, NaN where there are none
  * @param clippedShare of the product, in the file's codes
  */
 record BedTruth(
@@ -31,7 +31,7 @@ record BedTruth(
     double rollDegrees,
     double noiseSigma,
     double clippedShare) {
-  /** Side of a block of the compression; flat ones span no more than so many codes. */
+  /** Side of a square; flat ones span no more than so many codes. */
   private static final int FLAT_PX = 8;
 
   private static final int FLAT_CODES = 4;
@@ -44,14 +44,15 @@ record BedTruth(
       Developing.Exposed exposed,
       float[] defocusPx,
       EncodedImage clean,
-      EncodedImage noisy) {
+      EncodedImage grained,
+      EncodedImage inFile) {
     int width = light.width();
     int height = light.height();
     float[][] drawn = exposed.planes();
-    Product product = Product.of(light.cover(), noisy, defocusPx);
+    Product product = Product.of(light.cover(), inFile, defocusPx);
     return new BedTruth(
         light.cover(),
-        GroundTruth.of(drawn, noisy, light.cover(), light.surrounding(), light::shadow),
+        GroundTruth.of(drawn, inFile, light.cover(), light.surrounding(), light::shadow),
         product.box,
         Math.sqrt(
             Optics.variance(exposed.softSigmaPx())
@@ -60,7 +61,7 @@ record BedTruth(
         exposed.shakePx(),
         set.camera().handling().shakeDegrees(),
         lean(set, width, height),
-        noise(clean, noisy),
+        noise(clean, grained),
         product.clipped);
   }
 
@@ -75,8 +76,9 @@ record BedTruth(
   }
 
   /**
-   * Difference that the grain makes in flat places at mid-tones, mean of the channels: where there
-   * is an edge, compression makes differences of its own.
+   * Difference that the grain makes in flat places at mid-tones, mean of the channels, less what
+   * rounding both pictures to codes adds. Before compression: it takes half the grain away at
+   * usual qualities, and how much depends on the file, not on the camera.
    */
   static double noise(EncodedImage clean, EncodedImage noisy) {
     double sum = 0;
@@ -95,7 +97,7 @@ record BedTruth(
         }
       }
     }
-    return count < 6000 ? Double.NaN : Math.sqrt(sum / count);
+    return count < 6000 ? Double.NaN : Math.sqrt(Math.max(0, sum / count - 2 * PIXEL_VARIANCE));
   }
 
   private static boolean isFlat(EncodedImage clean, int x, int y) {

@@ -137,10 +137,7 @@ record DrawnTake(
     }
     EncodedImage clean = grained(light, 0);
     EncodedImage noisy = grained(light, grain);
-    PhotoReader reader = new PhotoReader(Limits.STANDARD);
-    byte[] file = PhotoWriter.jpeg(noisy, jpegQuality);
-    EncodedImage still = reader.read(PhotoWriter.jpeg(clean, jpegQuality)).srgb();
-    var photo = reader.read(file);
+    var photo = new PhotoReader(Limits.STANDARD).read(PhotoWriter.jpeg(noisy, jpegQuality));
     float[] seen = optics(cover);
     BedTruth.Product own = BedTruth.Product.of(seen, photo.srgb(), new float[seen.length]);
     BedTruth truth =
@@ -152,7 +149,7 @@ record DrawnTake(
             smearPx,
             smearDegrees,
             shape.upright ? leanDegrees : 0,
-            BedTruth.noise(still, photo.srgb()),
+            BedTruth.noise(clean, noisy),
             own.clipped());
     return new Bed.Picture(
         new Label(name(), shape.kind, fault, Label.Group.DRAWN, false), photo, truth);

@@ -35,6 +35,7 @@ final class MetadataReader {
       int orientation,
       byte[] iccProfile,
       Integer jpegQuality,
+      JpegCoding coding,
       String takenAt,
       PhotoFacts.Camera camera,
       PhotoFacts.Privacy privacy) {}
@@ -48,20 +49,26 @@ final class MetadataReader {
     }
     byte[] icc = null;
     Integer quality = null;
+    JpegCoding coding = null;
+    int orientation = orientation(metadata);
     if (kind == FileKind.JPEG) {
       JpegSegmentData segments = jpegSegments(file);
       if (segments != null) {
         icc = joinIcc(segments.getSegments(JpegSegmentType.APP2));
         quality = jpegQuality(segments.getSegments(JpegSegmentType.DQT));
+        coding =
+            JpegCoding.read(segments.getSegments(JpegSegmentType.DQT), frame(segments), orientation)
+                .orElse(null);
       }
     } else if (kind == FileKind.TIFF) {
       Directory first = metadata.getFirstDirectoryOfType(ExifIFD0Directory.class);
       icc = first == null ? null : first.getByteArray(TIFF_ICC_TAG);
     }
     return new Found(
-        orientation(metadata),
+        orientation,
         icc,
         quality,
+        coding,
         takenAt(metadata),
         camera(metadata),
         privacy(metadata));
@@ -71,10 +78,25 @@ final class MetadataReader {
     try {
       return JpegSegmentReader.readSegments(
           new com.drew.lang.SequentialByteArrayReader(file),
-          Set.of(JpegSegmentType.APP2, JpegSegmentType.DQT));
+          Set.of(
+              JpegSegmentType.APP2,
+              JpegSegmentType.DQT,
+              JpegSegmentType.SOF0,
+              JpegSegmentType.SOF1,
+              JpegSegmentType.SOF2));
     } catch (Exception damaged) {
       return null;
     }
+  }
+
+  private static byte[] frame(JpegSegmentData segments) {
+    for (JpegSegmentType type :
+        new JpegSegmentType[] {JpegSegmentType.SOF0, JpegSegmentType.SOF1, JpegSegmentType.SOF2}) {
+      if (segments.containsSegment(type)) {
+        return segments.getSegment(type);
+      }
+    }
+    return null;
   }
 
   /** Profiles over 64 kB are cut in numbered pieces (ICC.1:2022, annex B.4). */

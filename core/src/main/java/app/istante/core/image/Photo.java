@@ -1,5 +1,7 @@
 package app.istante.core.image;
 
+import java.util.Optional;
+
 /**
  * One photograph, read and upright: what the file says of itself, and its pixels. Immutable; made
  * by {@link PhotoReader}.
@@ -8,16 +10,18 @@ public final class Photo {
   private final PhotoFacts facts;
   private final EncodedImage codes;
   private final ColourTransform transform;
+  private final JpegCoding coding;
 
-  Photo(PhotoFacts facts, EncodedImage codes, ColourTransform transform) {
+  Photo(PhotoFacts facts, EncodedImage codes, ColourTransform transform, JpegCoding coding) {
     this.facts = facts;
     this.codes = codes;
     this.transform = transform;
+    this.coding = coding;
   }
 
   /** A photo made in memory, in sRGB codes: for the simulated camera and for finished pictures. */
   public static Photo ofSrgb(PhotoFacts facts, EncodedImage srgb) {
-    return new Photo(facts, srgb, ColourTransform.SRGB);
+    return new Photo(facts, srgb, ColourTransform.SRGB, null);
   }
 
   public PhotoFacts facts() {
@@ -30,6 +34,16 @@ public final class Photo {
 
   public int heightPx() {
     return codes.heightPx();
+  }
+
+  /** How the file's pixels were rounded; nothing if it is no JPEG or one of a rare kind. */
+  public Optional<JpegCoding> coding() {
+    return Optional.ofNullable(coding);
+  }
+
+  /** The pixels in the file's own codes, upright. */
+  public EncodedImage codes() {
+    return codes;
   }
 
   /** The pixels in 8-bit sRGB codes, clamped to that gamut: what a selling place tests. */

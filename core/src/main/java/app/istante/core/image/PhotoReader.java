@@ -79,7 +79,7 @@ public final class PhotoReader {
             found.takenAt(),
             found.camera(),
             found.privacy());
-    return new Photo(facts, pixels.codes(), pixels.transform());
+    return new Photo(facts, pixels.codes(), pixels.transform(), found.coding());
   }
 
   /**

@@ -6,6 +6,10 @@ import static org.testng.Assert.assertNull;
 import static org.testng.Assert.assertTrue;
 
 import app.istante.core.image.EncodedImage;
+import app.istante.core.image.Limits;
+import app.istante.core.image.Photo;
+import app.istante.core.image.PhotoReader;
+import app.istante.core.image.PhotoWriter;
 import app.istante.core.mask.Separation;
 import app.istante.core.sim.Simulated;
 import java.util.ArrayList;
@@ -37,12 +41,35 @@ public class KnownFieldsTest {
     return new Object[][] {{1.0, 128}, {2.0, 90}, {3.5, 160}, {6.0, 128}, {9.0, 140}};
   }
 
-  /** Target of the core: within a tenth. Rounding to codes adds 1/12 to the variance. */
+  /** Target of the core: within a tenth. */
   @Test(dataProvider = "sigmas")
   public void grainIsTheGrainThatWasPutIn(double sigma, int code) {
-    double expected = Math.sqrt(sigma * sigma + 1 / 12.0);
     double found = measured(grain(code, sigma, 7)).sharpness().noiseSigma();
-    assertEquals(found, expected, 0.1 * expected);
+    assertEquals(found, sigma, 0.1 * sigma);
+  }
+
+  @DataProvider
+  Object[][] qualities() {
+    return new Object[][] {{2.0, 0.95}, {3.0, 0.85}, {4.5, 0.8}, {6.0, 0.9}, {8.0, 0.7}};
+  }
+
+  /** Compression takes up to half of it away, and the reading gives it back. */
+  @Test(dataProvider = "qualities")
+  public void grainIsToldAsItWasBeforeCompression(double sigma, double quality) throws Exception {
+    byte[] file = PhotoWriter.jpeg(grain(150, sigma, 11), quality);
+    Photo photo = new PhotoReader(Limits.STANDARD).read(file);
+    Readings readings = Measurement.measure(photo);
+    assertEquals(readings.sharpness().noiseSigma(), sigma, 0.1 * sigma);
+  }
+
+  /** Steps so coarse that no grain survives say no more than that there is little. */
+  @Test
+  public void grainThatCompressionTookWholeIsWithinTheBand() throws Exception {
+    double sigma = 0.8;
+    byte[] file = PhotoWriter.jpeg(grain(150, sigma, 12), 0.5);
+    Readings readings = Measurement.measure(new PhotoReader(Limits.STANDARD).read(file));
+    double band = readings.uncertainty().get("sharpness.noiseSigma");
+    assertEquals(readings.sharpness().noiseSigma(), sigma, band);
   }
 
   @Test

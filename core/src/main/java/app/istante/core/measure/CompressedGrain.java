@@ -1,0 +1,238 @@
+package app.istante.core.measure;
+
+import app.istante.core.image.EncodedImage;
+import app.istante.core.image.JpegCoding;
+import java.util.List;
+
+/**
+ * Grain as it was before JPEG rounded it away. A coefficient of a flat block is grain alone, and
+ * how often its rounding leaves something tells how wide it was: a Gaussian of width s is rounded
+ * to zero in all but 2 - 2 F(q / 2s) of the blocks, with q the quantiser's step and F the normal
+ * distribution. Coefficients that hardly ever survive are taken to be as strong as the others, but
+ * no stronger than their silence allows.
+ */
+final class CompressedGrain {
+  private static final int SIDE = 8;
+  private static final int COEFFICIENTS = SIDE * SIDE;
+  private static final double[][] COSINES = cosines();
+
+  /** A coefficient tells something from so many survivors on, and from this share of its step. */
+  private static final int FEWEST_SURVIVORS = 10;
+
+  private static final double LEAST_STEP_SHARE = 0.15;
+
+  /** With more survivors than this, what is left varies as before, but for its rounding. */
+  private static final double MANY_SURVIVORS = 0.5;
+
+  /** Variance that rounding to whole codes adds. */
+  static final double ROUNDING = 1 / 12.0;
+
+  /**
+   * Variance of a channel, for that of lightness and of colour difference: exact both where the
+   * channels' grain is the same and where it is independent (ITU-R BT.601 weights: 0.447 of it is
+   * seen in lightness, 0.410 in each colour difference).
+   */
+  private static final double CHROMA_WEIGHT = (1 - 0.447) / 0.410;
+
+  private static final double CHROMA_OF_LUMA = 0.410 / 0.447;
+
+  private final EncodedImage codes;
+  private final JpegCoding coding;
+  private final int lowest;
+  private final Rounded luma = new Rounded();
+  private final Rounded chroma = new Rounded();
+  private final double[][] planes = new double[3][JpegCoding.GROUP_PX * JpegCoding.GROUP_PX];
+  private final double[] block = new double[COEFFICIENTS];
+  private final double[] turned = new double[COEFFICIENTS];
+
+  /** One component's coefficients over all blocks. */
+  private static final class Rounded {
+    private final long[] survivors = new long[COEFFICIENTS];
+    private final double[] squares = new double[COEFFICIENTS];
+    private long blocks;
+  }
+
+  /**
+   * @param sigma standard deviation, codes, mean of the channels; NaN if hardly any grain survived
+   * @param most grain that the silence of all coefficients allows, codes
+   */
+  record Estimate(double sigma, double most) {}
+
+  private CompressedGrain(EncodedImage codes, JpegCoding coding, int lowest) {
+    this.codes = codes;
+    this.coding = coding;
+    this.lowest = lowest;
+  }
+
+  /**
+   * @param codes the file's own, upright
+   * @param fields left and top of flat squares of {@link JpegCoding#GROUP_PX}, on the file's grid
+   * @param lowest frequency that counts in both directions, half waves a block: slopes of light
+   *     fill the ones below
+   */
+  static Estimate measure(EncodedImage codes, JpegCoding coding, List<int[]> fields, int lowest) {
+    CompressedGrain grain = new CompressedGrain(codes, coding, lowest);
+    fields.forEach(field -> grain.add(field[0], field[1]));
+    return grain.estimate();
+  }
+
+  private Estimate estimate() {
+    double light = variance(luma, coding.luma());
+    double mostLight = silent(coding.luma());
+    int samples = coding.acrossPx() * coding.downPx();
+    if (coding.chroma() == null) {
+      return new Estimate(Math.sqrt(light), Math.sqrt(mostLight));
+    }
+    double mostColour = samples * silent(coding.chroma());
+    double most = Math.sqrt(mostLight + CHROMA_WEIGHT * mostColour);
+    if (Double.isNaN(light)) {
+      return new Estimate(Double.NaN, most);
+    }
+    double colour = samples * variance(chroma, coding.chroma());
+    if (Double.isNaN(colour)) {
+      colour = Math.min(mostColour, CHROMA_OF_LUMA * light);
+    }
+    double all = light + CHROMA_WEIGHT * colour - ROUNDING;
+    return new Estimate(Math.sqrt(Math.max(0, all)), most);
+  }
+
+  /** The most variance that leaves every coefficient zero. */
+  private double silent(int[] steps) {
+    double sum = 0;
+    for (int step : steps) {
+      sum += LEAST_STEP_SHARE * step * LEAST_STEP_SHARE * step;
+    }
+    double least = Double.MAX_VALUE;
+    for (int i = 0; i < COEFFICIENTS; i++) {
+      if (counts(i)) {
+        least = Math.min(least, LEAST_STEP_SHARE * steps[i] * LEAST_STEP_SHARE * steps[i]);
+      }
+    }
+    return Math.min(least, sum / COEFFICIENTS);
+  }
+
+  private boolean counts(int coefficient) {
+    return coefficient / SIDE >= lowest && coefficient % SIDE >= lowest;
+  }
+
+  /** Variance of a component's samples before they were rounded, codes squared, or NaN. */
+  private double variance(Rounded of, int[] steps) {
+    double sum = 0;
+    int told = 0;
+    boolean[] tells = new boolean[COEFFICIENTS];
+    double[] variance = new double[COEFFICIENTS];
+    for (int i = 0; i < COEFFICIENTS; i++) {
+      double share = of.survivors[i] / (double) Math.max(1, of.blocks);
+      double step = steps[i];
+      double least = LEAST_STEP_SHARE * step;
+      if (counts(i) && of.survivors[i] >= FEWEST_SURVIVORS) {
+        double width = step / 2 / Normal.quantile(1 - Math.min(share, MANY_SURVIVORS) / 2);
+        variance[i] =
+            share < MANY_SURVIVORS
+                ? width * width
+                : of.squares[i] / of.blocks - step * step * ROUNDING;
+        tells[i] = variance[i] >= least * least;
+        sum += tells[i] ? variance[i] : 0;
+        told += tells[i] ? 1 : 0;
+      }
+    }
+    if (told == 0) {
+      return Double.NaN;
+    }
+    double mean = sum / told;
+    double all = 0;
+    for (int i = 0; i < COEFFICIENTS; i++) {
+      double least = LEAST_STEP_SHARE * steps[i];
+      all += tells[i] ? variance[i] : counts(i) ? Math.min(mean, least * least) : mean;
+    }
+    // The encoder rounds the components once more before it transforms them.
+    return Math.max(0, all / COEFFICIENTS - ROUNDING);
+  }
+
+  private void add(int left, int top) {
+    int side = JpegCoding.GROUP_PX;
+    for (int y = 0; y < side; y++) {
+      int at = 3 * ((top + y) * codes.widthPx() + left);
+      for (int x = 0; x < side; x++, at += 3) {
+        int red = codes.rgb()[at] & 0xFF;
+        int green = codes.rgb()[at + 1] & 0xFF;
+        int blue = codes.rgb()[at + 2] & 0xFF;
+        double light = 0.299 * red + 0.587 * green + 0.114 * blue;
+        planes[0][y * side + x] = light;
+        planes[1][y * side + x] = (blue - light) / 1.772;
+        planes[2][y * side + x] = (red - light) / 1.402;
+      }
+    }
+    blocks(planes[0], 1, 1, coding.luma(), luma);
+    if (coding.chroma() != null) {
+      blocks(planes[1], coding.acrossPx(), coding.downPx(), coding.chroma(), chroma);
+      blocks(planes[2], coding.acrossPx(), coding.downPx(), coding.chroma(), chroma);
+    }
+  }
+
+  /** Counts the coefficients of all blocks of a field's component. */
+  private void blocks(double[] plane, int across, int down, int[] steps, Rounded into) {
+    int side = JpegCoding.GROUP_PX;
+    for (int top = 0; top < side; top += SIDE * down) {
+      for (int left = 0; left < side; left += SIDE * across) {
+        for (int i = 0; i < COEFFICIENTS; i++) {
+          double sum = 0;
+          for (int k = 0; k < across * down; k++) {
+            int y = top + i / SIDE * down + k / across;
+            sum += plane[y * side + left + i % SIDE * across + k % across];
+          }
+          block[i] = sum / (across * down);
+        }
+        transform();
+        into.blocks++;
+        for (int i = 0; i < COEFFICIENTS; i++) {
+          double c = block[i] / response(i % SIDE, across) / response(i / SIDE, down);
+          into.squares[i] += c * c;
+          into.survivors[i] += Math.abs(c) > steps[i] / 2.0 ? 1 : 0;
+        }
+      }
+    }
+  }
+
+  /**
+   * What is left of a frequency when colour is drawn larger as decoders do (three quarters of the
+   * nearer sample, one of the farther) and averaged again.
+   */
+  private static double response(int frequency, int samples) {
+    return samples == 1 ? 1 : 0.75 + 0.25 * Math.cos(Math.PI * frequency / SIDE);
+  }
+
+  /** The cosine transform of T.81, A.3.3, in place: rows, then columns. */
+  private void transform() {
+    for (int y = 0; y < SIDE; y++) {
+      for (int u = 0; u < SIDE; u++) {
+        double sum = 0;
+        for (int x = 0; x < SIDE; x++) {
+          sum += COSINES[u][x] * block[y * SIDE + x];
+        }
+        turned[y * SIDE + u] = sum;
+      }
+    }
+    for (int x = 0; x < SIDE; x++) {
+      for (int v = 0; v < SIDE; v++) {
+        double sum = 0;
+        for (int y = 0; y < SIDE; y++) {
+          sum += COSINES[v][y] * turned[y * SIDE + x];
+        }
+        block[v * SIDE + x] = sum;
+      }
+    }
+  }
+
+  private static double[][] cosines() {
+    double[][] cosines = new double[SIDE][SIDE];
+    for (int u = 0; u < SIDE; u++) {
+      for (int x = 0; x < SIDE; x++) {
+        cosines[u][x] =
+            Math.sqrt((u == 0 ? 1.0 : 2.0) / SIDE)
+                * Math.cos((2 * x + 1) * u * Math.PI / (2 * SIDE));
+      }
+    }
+    return cosines;
+  }
+}
