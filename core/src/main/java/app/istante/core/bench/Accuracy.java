@@ -27,8 +27,8 @@ public final class Accuracy {
   /** An outline below this confidence is honestly doubted. */
   private static final double DOUBTED = 0.5;
 
-  /** Less grain than this is the rounding of compression: 8-bit codes. */
-  private static final double LEAST_GRAIN = 1.5;
+  /** Less grain than this is not seen: 8-bit codes. */
+  private static final double LEAST_GRAIN = 1;
 
   /** Edges are sharper than this only by the accident of where the pixels lie: sigma, pixels. */
   private static final double LEAST_BLUR = 0.6;
@@ -251,7 +251,9 @@ public final class Accuracy {
   private void sharpness(Label label, BedTruth truth, Readings r) {
     Readings.Sharpness s = r.sharpness();
     Map<String, Double> bands = r.uncertainty();
-    if (s.noiseSigma() != null && truth.noiseSigma() > LEAST_GRAIN) {
+    // The scenes' light is traced, and grainy itself by some two codes: only drawn takes know.
+    boolean known = label.group() == Label.Group.DRAWN && truth.noiseSigma() > LEAST_GRAIN;
+    if (s.noiseSigma() != null && known) {
       figure("noiseSigma")
           .add(label, truth.noiseSigma(), s.noiseSigma(), bands.get("sharpness.noiseSigma"));
     }

@@ -9,6 +9,11 @@ final class Holes {
 
   private static final double CLEAR_RIM_SHARE = 0.9;
 
+  /** Deeper shade than so many tolerances is told from none. */
+  private static final double SHADED = 2;
+
+  private static final double CLEAR_RIM_SHARE_IN_SHADE = 0.5;
+
   private static final int SMALLEST_PX = 80;
 
   /** Ground is even: its deviations within a hole spread no more than this many tolerances. */
@@ -91,7 +96,7 @@ final class Holes {
    * @return how many holes were opened
    */
   int open() {
-    return open(deviation, MOST_SPREAD * tolerance, SPREAD_OF_SHADE);
+    return open(deviation, null, MOST_SPREAD * tolerance, SPREAD_OF_SHADE);
   }
 
   /**
@@ -101,11 +106,26 @@ final class Holes {
    * @return how many holes were opened
    */
   int open(float[] around) {
-    float[] off = new float[around.length];
+    return open(off(around), null, MOST_SPREAD_AGAINST_AROUND * tolerance, 0);
+  }
+
+  /**
+   * Opens what is in the shade that the product throws. That no part of the product is by chance:
+   * so less of the rim need be clear, and it may lie beside what was opened before.
+   *
+   * @param thrown shade, stops
+   * @return how many holes were opened
+   */
+  int openInShade(float[] thrown) {
+    return open(off(thrown), thrown, MOST_SPREAD_AGAINST_AROUND * tolerance, 0);
+  }
+
+  private float[] off(float[] ground) {
+    float[] off = new float[ground.length];
     for (int at = 0; at < off.length; at++) {
-      off[at] = deviation[at] - around[at];
+      off[at] = deviation[at] - ground[at];
     }
-    return open(off, MOST_SPREAD_AGAINST_AROUND * tolerance, 0);
+    return off;
   }
 
   /**
@@ -113,7 +133,7 @@ final class Holes {
    * the product is opened where it looks like the ground and something that plainly differs from it
    * lies all round; a highlight that happens to be as bright as the ground fades out instead.
    */
-  private int open(float[] off, double mostSpread, double mayDim) {
+  private int open(float[] off, float[] thrown, double mostSpread, double mayDim) {
     boolean[] like = new boolean[inside.length];
     int product = 0;
     for (int at = 0; at < like.length; at++) {
@@ -129,6 +149,7 @@ final class Holes {
     double[] sum = new double[islands.all().size() + 1];
     double[] squares = new double[sum.length];
     double[] tints = new double[sum.length];
+    double[] shades = new double[sum.length];
     int[] plain = new int[sum.length];
     for (int at = 0; at < inside.length; at++) {
       int id = islands.labels()[at];
@@ -136,6 +157,7 @@ final class Holes {
         sum[id] += off[at];
         squares[id] += off[at] * off[at];
         tints[id] += colour[at];
+        shades[id] += thrown == null ? 0 : thrown[at];
         plain[id] += colour[at] < PLAIN_COLOUR_SHARE * colourTolerance ? 1 : 0;
       }
     }
@@ -165,7 +187,9 @@ final class Holes {
         differs = differs(off);
         near = Planes.largestAround(differs, width, height, RIM_PX);
       }
-      if (clearAllRound(island, islands, near)) {
+      boolean shaded = shades[island.id()] < -SHADED * tolerance * island.areaPx();
+      double clear = shaded ? CLEAR_RIM_SHARE_IN_SHADE : CLEAR_RIM_SHARE;
+      if (clearAllRound(island, islands, near, clear, thrown == null ? null : off)) {
         boolean isBurnt = isBurnt(island, islands.labels());
         fromOpen = fromOpen == null && isBurnt ? fromOpenGround() : fromOpen;
         boolean lamp = isBurnt && isAwayFromOpen(island, islands.labels(), fromOpen);
@@ -182,7 +206,7 @@ final class Holes {
   private float[] differs(float[] off) {
     float[] differs = new float[inside.length];
     for (int at = 0; at < differs.length; at++) {
-      differs[at] = inside[at] ? Math.abs(off[at]) + colour[at] : 0;
+      differs[at] = Math.abs(off[at]) + colour[at];
     }
     return differs;
   }
@@ -268,7 +292,13 @@ final class Holes {
     away[at] = Math.min(away[at], Math.min(straight, across));
   }
 
-  private boolean clearAllRound(Regions.Region island, Regions islands, float[] near) {
+  /**
+   * @param share of the rim that must be clear
+   * @param open off the ground's shade: a rim beside open ground of that shade is clear, too; or
+   *     null
+   */
+  private boolean clearAllRound(
+      Regions.Region island, Regions islands, float[] near, double share, float[] open) {
     double clear = Math.max(RIM_STOPS, 6 * tolerance);
     int rim = 0;
     int sharp = 0;
@@ -278,11 +308,20 @@ final class Holes {
         boolean onRim = islands.labels()[at] == island.id() && islands.onRim(at, width);
         if (onRim) {
           rim++;
-          sharp += near[at] > clear ? 1 : 0;
+          sharp += near[at] > clear || open != null && besideOpen(at, open) ? 1 : 0;
         }
       }
     }
-    return sharp >= CLEAR_RIM_SHARE * rim;
+    return sharp >= share * rim;
+  }
+
+  private boolean besideOpen(int at, float[] off) {
+    for (int next : new int[] {at - 1, at + 1, at - width, at + width}) {
+      if (!inside[next] && Math.abs(off[next]) < 1.2 * tolerance) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** The island, and the rim around it out to the middle of its edge. */

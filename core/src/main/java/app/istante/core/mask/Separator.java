@@ -71,6 +71,9 @@ public final class Separator {
 
   private static final double BLANK_LEAST_SHARE = 0.8;
 
+  private static final double PAIR_AREA = 0.6;
+  private static final double PAIR_SIDE = 0.7;
+
   private static final double SMALLEST_PART_SHARE = 0.0004;
   private static final double SMALLEST_PRODUCT_SHARE = 0.001;
 
@@ -278,6 +281,16 @@ public final class Separator {
     for (int at = 0; foreign != null && at < inside.length; at++) {
       inside[at] &= !foreign[at];
     }
+    ThrownShadow.takeOff(
+        inside,
+        notForeign(),
+        deviation,
+        colour,
+        edge,
+        model.toleranceStops(),
+        colourTolerance,
+        width,
+        height);
     CastShadow.takeOff(
         inside, deviation, colour, edge, model.toleranceStops(), colourTolerance, width, height);
     dropSpecks(inside);
@@ -292,6 +305,8 @@ public final class Separator {
             width,
             height);
     int opened = holes.open() + holes.open(around(inside));
+    ThrownShade thrown = thrown(inside);
+    opened += thrown == null ? 0 : holes.openInShade(thrown.stops(width, height));
     boolean[] strips = FrameStrips.of(inside, width, height);
     byte[] kind = sort(inside, strips);
     int parts = nameForeign(kind);
@@ -419,11 +434,53 @@ public final class Separator {
    * bend of the sheet are in it, which the smooth model does not know.
    */
   private float[] around(boolean[] inside) {
-    boolean[] open = new boolean[inside.length];
+    boolean[] open = notForeign();
     for (int at = 0; at < open.length; at++) {
-      open[at] = !inside[at] && (foreign == null || !foreign[at]);
+      open[at] &= !inside[at];
     }
     return Membrane.fill(deviation, Bits.deep(open, width, height, SEAM_PX), width, height);
+  }
+
+  private boolean[] notForeign() {
+    boolean[] ground = new boolean[deviation.length];
+    for (int at = 0; at < ground.length; at++) {
+      ground[at] = foreign == null || !foreign[at];
+    }
+    return ground;
+  }
+
+  /** Shade that the product throws beside itself; null where none is told. */
+  private ThrownShade thrown(boolean[] inside) {
+    boolean[] doubtful = new boolean[inside.length];
+    boolean[] open = notForeign();
+    for (int at = 0; at < open.length; at++) {
+      doubtful[at] =
+          inside[at]
+              && edge[at] < 1
+              && colour[at] < colourTolerance
+              && deviation[at] > DEEP_STOPS
+              && deviation[at] < brightStops();
+      open[at] &= !inside[at];
+    }
+    boolean[] flat = Bits.near(Bits.deep(doubtful, width, height, SEAM_PX), width, height, SEAM_PX);
+    boolean[] plain = new boolean[inside.length];
+    boolean any = false;
+    for (int at = 0; at < plain.length; at++) {
+      boolean may = flat[at] && doubtful[at];
+      plain[at] = inside[at] && !may;
+      any |= may;
+    }
+    if (!any) {
+      return null;
+    }
+    ThrownShade shade =
+        ThrownShade.of(
+            new boolean[][] {inside, plain},
+            Bits.deep(open, width, height, SEAM_PX),
+            deviation,
+            width,
+            height);
+    return shade != null && shade.isTold() ? shade : null;
   }
 
   private void dropSpecks(boolean[] inside) {
@@ -480,7 +537,8 @@ public final class Separator {
       Regions.Region from = open.poll();
       for (Regions.Region part : all) {
         boolean edgeThing = part.borderPx() > 0 && weight(part) < 0.5 * weight(main);
-        if (!belongs[part.id()] && !edgeThing && gap(part, from) < reach) {
+        boolean near = gap(part, from) < reach || arePair(part, from);
+        if (!belongs[part.id()] && !edgeThing && near) {
           belongs[part.id()] = true;
           open.add(part);
           parts++;
@@ -500,6 +558,24 @@ public final class Separator {
     double dx = region.centreX() / width - 0.5;
     double dy = region.centreY() / height - 0.5;
     return region.areaPx() * Math.exp(-(dx * dx + dy * dy) / 0.08);
+  }
+
+  /** Earrings and shoes: two of about the same size and height, side by side. */
+  private static boolean arePair(Regions.Region one, Regions.Region two) {
+    int tall = one.bottom() - one.top() + 1;
+    int alike = two.bottom() - two.top() + 1;
+    int wide = one.right() - one.left() + 1;
+    int asWide = two.right() - two.left() + 1;
+    int level = Math.min(one.bottom(), two.bottom()) - Math.max(one.top(), two.top());
+    return ratio(one.areaPx(), two.areaPx()) > PAIR_AREA
+        && ratio(tall, alike) > PAIR_SIDE
+        && ratio(wide, asWide) > PAIR_SIDE
+        && level > PAIR_SIDE * Math.min(tall, alike)
+        && one.borderPx() + two.borderPx() == 0;
+  }
+
+  private static double ratio(int one, int two) {
+    return Math.min(one, two) / (double) Math.max(one, two);
   }
 
   private static double gap(Regions.Region one, Regions.Region two) {

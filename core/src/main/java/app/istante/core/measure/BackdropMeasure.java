@@ -37,6 +37,13 @@ final class BackdropMeasure {
   /** Less deep than this, ground is not called shadow: stops. */
   private static final double SHADOW_STOPS = 0.1;
 
+  /** Changes by more than this, and this share of its depth, within two pixels are no shade. */
+  private static final double ROUGH_STOPS = 0.1;
+
+  private static final double ROUGH_SHARE = 0.15;
+
+  private static final double DEEPEST_SHADOW_STOPS = 3;
+
   /** A penumbra of this share of the product's size is neither hard nor soft. */
   private static final double HALF_HARD_SHARE = 0.05;
 
@@ -254,9 +261,26 @@ final class BackdropMeasure {
     return beside;
   }
 
+  /** Splinters and wires of the product that were left outside are no shadow: they stand out. */
+  private boolean isSmooth(int at) {
+    int width = parts.width();
+    float here = parts.deviationStops()[at];
+    for (int step : new int[] {2, -2, 2 * width, -2 * width}) {
+      int there = at + step;
+      boolean inFrame = there >= 0 && there < parts.kind().length;
+      if (inFrame
+          && Math.abs(parts.deviationStops()[there] - here)
+              > ROUGH_STOPS - ROUGH_SHARE * here) {
+        return false;
+      }
+    }
+    return here > -DEEPEST_SHADOW_STOPS;
+  }
+
   private Readings.Shadow shadow() {
     float[] depth = new float[parts.kind().length];
     int count = 0;
+    int smooth = 0;
     int product = 0;
     double shadowX = 0;
     double shadowY = 0;
@@ -271,21 +295,24 @@ final class BackdropMeasure {
       } else if (!beside[at]
           && parts.kind()[at] == Separation.SHADOW
           && parts.deviationStops()[at] < -SHADOW_STOPS) {
-        depth[count++] = -parts.deviationStops()[at];
+        count++;
+        if (isSmooth(at)) {
+          depth[smooth++] = -parts.deviationStops()[at];
+        }
         shadowX += at % width;
         shadowY += at / (double) width;
       }
     }
-    if (product == 0 || count < 0.005 * product) {
+    if (product == 0 || count < 0.005 * product || smooth == 0) {
       return null;
     }
-    Arrays.sort(depth, 0, count);
+    Arrays.sort(depth, 0, smooth);
     double dx = shadowX / count - productX / product;
     double dy = shadowY / count - productY / product;
     String side =
         Math.abs(dx) > Math.abs(dy) ? dx > 0 ? "right" : "left" : dy > 0 ? "below" : "above";
     notes.band("backdrop.shadow.depthStops", 0.4);
-    double deep = depth[(int) (0.95 * (count - 1))];
+    double deep = depth[(int) (0.95 * (smooth - 1))];
     return new Readings.Shadow(
         deep, (double) count / product, hardness(deep, Math.sqrt(product)), side);
   }

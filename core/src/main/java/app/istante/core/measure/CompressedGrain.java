@@ -19,6 +19,8 @@ final class CompressedGrain {
   /** A coefficient tells something from so many survivors on, and from this share of its step. */
   private static final int FEWEST_SURVIVORS = 10;
 
+  private static final int FEWEST_IN_ALL = 6;
+
   private static final double LEAST_STEP_SHARE = 0.15;
 
   /** With more survivors than this, what is left varies as before, but for its rounding. */
@@ -77,9 +79,11 @@ final class CompressedGrain {
   }
 
   private Estimate estimate() {
-    double light = variance(luma, coding.luma());
+    double light = variance(luma, coding.luma(), ROUNDING);
     double mostLight = silent(coding.luma());
     int samples = coding.acrossPx() * coding.downPx();
+    // Colour is rounded when it is told from lightness, and again when samples are averaged.
+    double roundingTwice = samples == 1 ? ROUNDING : ROUNDING * (1 + 1.0 / samples);
     if (coding.chroma() == null) {
       return new Estimate(Math.sqrt(light), Math.sqrt(mostLight));
     }
@@ -88,7 +92,7 @@ final class CompressedGrain {
     if (Double.isNaN(light)) {
       return new Estimate(Double.NaN, most);
     }
-    double colour = samples * variance(chroma, coding.chroma());
+    double colour = samples * variance(chroma, coding.chroma(), roundingTwice);
     if (Double.isNaN(colour)) {
       colour = Math.min(mostColour, CHROMA_OF_LUMA * light);
     }
@@ -115,8 +119,12 @@ final class CompressedGrain {
     return coefficient / SIDE >= lowest && coefficient % SIDE >= lowest;
   }
 
-  /** Variance of a component's samples before they were rounded, codes squared, or NaN. */
-  private double variance(Rounded of, int[] steps) {
+  /**
+   * Variance of a component's samples, codes squared, or NaN.
+   *
+   * @param rounding variance that rounding to whole codes added before the transform
+   */
+  private double variance(Rounded of, int[] steps, double rounding) {
     double sum = 0;
     int told = 0;
     boolean[] tells = new boolean[COEFFICIENTS];
@@ -137,7 +145,7 @@ final class CompressedGrain {
       }
     }
     if (told == 0) {
-      return Double.NaN;
+      return Math.max(0, pooled(of, steps) - rounding);
     }
     double mean = sum / told;
     double all = 0;
@@ -145,8 +153,33 @@ final class CompressedGrain {
       double least = LEAST_STEP_SHARE * steps[i];
       all += tells[i] ? variance[i] : counts(i) ? Math.min(mean, least * least) : mean;
     }
-    // The encoder rounds the components once more before it transforms them.
-    return Math.max(0, all / COEFFICIENTS - ROUNDING);
+    return Math.max(0, all / COEFFICIENTS - rounding);
+  }
+
+  /**
+   * The variance, the same for all coefficients, that leaves as many survivors as there are in all;
+   * NaN where there are too few to say.
+   */
+  private double pooled(Rounded of, int[] steps) {
+    long survivors = 0;
+    for (int i = 0; i < COEFFICIENTS; i++) {
+      survivors += counts(i) ? of.survivors[i] : 0;
+    }
+    if (survivors < FEWEST_IN_ALL) {
+      return Double.NaN;
+    }
+    double low = 0;
+    double high = 255;
+    for (int round = 0; round < 40; round++) {
+      double sigma = (low + high) / 2;
+      double expected = 0;
+      for (int i = 0; i < COEFFICIENTS; i++) {
+        expected += counts(i) ? 2 * of.blocks * Normal.above(steps[i] / (2 * sigma)) : 0;
+      }
+      low = expected < survivors ? sigma : low;
+      high = expected < survivors ? high : sigma;
+    }
+    return low * low;
   }
 
   private void add(int left, int top) {

@@ -46,6 +46,9 @@ final class Noise {
   /** Textures of products lie below this frequency, half waves a block. */
   private static final int TEXTURE_FREE = 2;
 
+  /** Less grain than this is hardly seen: codes. */
+  private static final double MOST_BAND = 2.5;
+
   private static final double MID_TONE = 128;
   private static final double LEAST_LIGHT = 0.01;
 
@@ -76,6 +79,10 @@ final class Noise {
       CompressedGrain.Estimate before = beforeCompression(picture, coding.get(), middle, plain);
       if (Double.isNaN(before.sigma())) {
         band = Math.max(band, before.most() - found);
+        if (band > MOST_BAND) {
+          notes.cantTell("sharpness.noiseSigma", "Compression has taken the grain away.");
+          return null;
+        }
       } else {
         found = before.sigma();
         band = (plain ? 0.15 : 0.35) * found + 0.3;

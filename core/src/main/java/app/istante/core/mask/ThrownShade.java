@@ -1,0 +1,236 @@
+package app.istante.core.mask;
+
+/**
+ * Shade that a thing throws on the ground close behind it: its outline, moved, blurred and dimmed.
+ * Move, blur and depth are those that explain the shade on the open ground best; what they say of
+ * the places within the outline tells ground in shade, seen through a handle, from a grey part.
+ */
+final class ThrownShade {
+  /** Cells of the first search and of the second, working pixels. */
+  private static final int COARSE = 8;
+
+  private static final int FINE = 4;
+
+  /** The outline is moved by up to this share of the width. */
+  private static final double REACH_SHARE = 0.14;
+
+  /** Blurs that are tried, cells of the first search. */
+  private static final double[] BLURS = {0.2, 0.6, 1.2, 2, 3.2, 4.5};
+
+  private static final double[] FINER = {0.75, 1, 1.33};
+
+  /** Of what varies in the darkness around the thing, so much must be explained. */
+  private static final double LEAST_EXPLAINED = 0.8;
+
+  private static final double WORTH_A_LOOK = 0.55;
+
+  /** Two shadows are of one light where their moves differ by no more than this. */
+  private static final double NEAR_PX = 9;
+
+  private static final double NEAR_SHARE = 0.25;
+  private static final double DEPTH_SHARE = 0.4;
+
+  private static final double LEAST_DEPTH = 0.08;
+  private static final double MOST_DEPTH = 0.85;
+
+  /** Darkness outside, cells of one size: cover by the thing, light lost, whether it counts. */
+  private static final class Cells {
+    private final int width;
+    private final int height;
+    private final float[] body;
+    private final float[] lost;
+    private final boolean[] counts;
+
+    Cells(int width, int height) {
+      this.width = width;
+      this.height = height;
+      body = new float[width * height];
+      lost = new float[width * height];
+      counts = new boolean[width * height];
+    }
+  }
+
+  /** Best so far: move and blur in cells, share of the light lost under the whole cover. */
+  private record Found(int dx, int dy, double blur, double depth, double explained) {}
+
+  private final Cells cells;
+  private final Found found;
+
+  private ThrownShade(Cells cells, Found found) {
+    this.cells = cells;
+    this.found = found;
+  }
+
+  /**
+   * @param bodies what may throw the shade: with and without its doubtful parts
+   * @param open ground whose shade is known
+   * @param deviation from the ground, stops
+   * @return the best explanation, or null where the outline explains hardly any
+   */
+  static ThrownShade of(
+      boolean[][] bodies, boolean[] open, float[] deviation, int width, int height) {
+    Found found = new Found(0, 0, 0, 0, 0);
+    boolean[] throwing = bodies[0];
+    for (boolean[] body : bodies) {
+      Cells coarse = cells(body, open, deviation, width, height, COARSE);
+      int reach = Math.max(2, (int) (REACH_SHARE * coarse.width));
+      Found before = found;
+      for (double blur : BLURS) {
+        found = search(coarse, blur, 0, 0, reach, found);
+      }
+      throwing = found == before ? throwing : body;
+    }
+    if (found.explained < WORTH_A_LOOK) {
+      return null;
+    }
+    int times = COARSE / FINE;
+    Cells fine = cells(throwing, open, deviation, width, height, FINE);
+    Found best = new Found(0, 0, 0, 0, 0);
+    for (double finer : FINER) {
+      best =
+          search(
+              fine,
+              finer * times * found.blur,
+              times * found.dx,
+              times * found.dy,
+              times + 1,
+              best);
+    }
+    return new ThrownShade(fine, best);
+  }
+
+  /** Whether the shade on the open ground is well explained, so that it is known elsewhere, too. */
+  boolean isTold() {
+    return found.explained > LEAST_EXPLAINED
+        && found.depth > LEAST_DEPTH
+        && found.depth < MOST_DEPTH;
+  }
+
+  /**
+   * Whether a shadow seen elsewhere is of the same light.
+   *
+   * @param dx to the right, working pixels
+   * @param dy down
+   * @param stops of its depth, less than 0
+   */
+  boolean agrees(int dx, int dy, double stops) {
+    double apart = Math.hypot(FINE * found.dx - dx, FINE * found.dy - dy);
+    double lost = 1 - Math.pow(2, stops);
+    return apart < Math.max(NEAR_PX, NEAR_SHARE * Math.hypot(dx, dy))
+        && Math.abs(found.depth - lost) < DEPTH_SHARE * lost;
+  }
+
+  private static Cells cells(
+      boolean[] body, boolean[] open, float[] deviation, int width, int height, int side) {
+    Cells cells = new Cells(width / side, height / side);
+    for (int y = 0; y < cells.height; y++) {
+      for (int x = 0; x < cells.width; x++) {
+        int covered = 0;
+        int free = 0;
+        double lost = 0;
+        for (int v = y * side; v < (y + 1) * side; v++) {
+          for (int u = x * side; u < (x + 1) * side; u++) {
+            int at = v * width + u;
+            covered += body[at] ? 1 : 0;
+            free += open[at] ? 1 : 0;
+            lost += deviation[at] < 0 ? deviation[at] : 0;
+          }
+        }
+        int at = y * cells.width + x;
+        cells.body[at] = covered / (float) (side * side);
+        cells.counts[at] = free == side * side;
+        cells.lost[at] = (float) (1 - Math.pow(2, lost / (side * side)));
+      }
+    }
+    return cells;
+  }
+
+  private static Found search(
+      Cells cells, double blur, int aroundX, int aroundY, int reach, Found before) {
+    float[] cover = blurred(cells, blur);
+    double squares = 0;
+    for (int at = 0; at < cells.lost.length; at++) {
+      squares += cells.counts[at] ? cells.lost[at] * cells.lost[at] : 0;
+    }
+    Found best = before;
+    for (int dy = aroundY - reach; dy <= aroundY + reach; dy++) {
+      for (int dx = aroundX - reach; dx <= aroundX + reach; dx++) {
+        double both = 0;
+        double covers = 0;
+        for (int y = Math.max(0, dy); y < Math.min(cells.height, cells.height + dy); y++) {
+          int row = y * cells.width;
+          int from = (y - dy) * cells.width - dx;
+          for (int x = Math.max(0, dx); x < Math.min(cells.width, cells.width + dx); x++) {
+            float here = cells.counts[row + x] ? cover[from + x] : 0;
+            both += here * cells.lost[row + x];
+            covers += here * here;
+          }
+        }
+        double explained = both * both / Math.max(1e-9, covers * squares);
+        if (explained > best.explained) {
+          best = new Found(dx, dy, blur, both / covers, explained);
+        }
+      }
+    }
+    return best;
+  }
+
+  private static float[] blurred(Cells cells, double sigma) {
+    int radius = (int) Math.ceil(3 * sigma);
+    float[] weights = new float[2 * radius + 1];
+    float sum = 0;
+    for (int i = -radius; i <= radius; i++) {
+      weights[i + radius] = (float) Math.exp(-i * i / (2 * sigma * sigma));
+      sum += weights[i + radius];
+    }
+    float[] across = new float[cells.body.length];
+    float[] out = new float[cells.body.length];
+    for (int y = 0; y < cells.height; y++) {
+      for (int x = 0; x < cells.width; x++) {
+        float total = 0;
+        for (int i = Math.max(-radius, -x); i <= Math.min(radius, cells.width - 1 - x); i++) {
+          total += weights[i + radius] * cells.body[y * cells.width + x + i];
+        }
+        across[y * cells.width + x] = total / sum;
+      }
+    }
+    for (int y = 0; y < cells.height; y++) {
+      for (int x = 0; x < cells.width; x++) {
+        float total = 0;
+        for (int i = Math.max(-radius, -y); i <= Math.min(radius, cells.height - 1 - y); i++) {
+          total += weights[i + radius] * across[(y + i) * cells.width + x];
+        }
+        out[y * cells.width + x] = total / sum;
+      }
+    }
+    return out;
+  }
+
+  /** Shade at the working picture's size, stops (0 and less), between the middles of the cells. */
+  float[] stops(int width, int height) {
+    float[] cover = blurred(cells, found.blur);
+    float[] shade = new float[width * height];
+    for (int y = 0; y < height; y++) {
+      double v = (y + 0.5) / FINE - 0.5 - found.dy;
+      for (int x = 0; x < width; x++) {
+        double u = (x + 0.5) / FINE - 0.5 - found.dx;
+        double here = between(cover, u, v, cells.width, cells.height);
+        shade[y * width + x] = (float) (Math.log(1 - found.depth * here) / Math.log(2));
+      }
+    }
+    return shade;
+  }
+
+  private static double between(float[] plane, double u, double v, int width, int height) {
+    int x = (int) Math.floor(u);
+    int y = (int) Math.floor(v);
+    double fx = u - x;
+    double fy = v - y;
+    return (1 - fy) * ((1 - fx) * at(plane, x, y, width, height) + fx * at(plane, x + 1, y, width, height))
+        + fy * ((1 - fx) * at(plane, x, y + 1, width, height) + fx * at(plane, x + 1, y + 1, width, height));
+  }
+
+  private static double at(float[] plane, int x, int y, int width, int height) {
+    return x < 0 || y < 0 || x >= width || y >= height ? 0 : plane[y * width + x];
+  }
+}

@@ -1,0 +1,342 @@
+package app.istante.core.mask;
+
+import java.util.Arrays;
+
+/**
+ * Takes off hard shadows that a thing throws on a wall or a sheet close behind it, wherever they
+ * stick out. Such a shadow is the thing's own outline, moved: the move that explains the dark and
+ * even places beside the thing, and no lit ones, is looked for. Where there is none, they are the
+ * thing's own.
+ */
+final class ThrownShadow {
+  private static final double DEEPEST_STOPS = 1.8;
+  private static final double SHALLOWEST_STOPS = 0.12;
+
+  /** A shadow is smooth: less of an edge than this inside it. */
+  private static final float SMOOTH = 0.6f;
+
+  /** And even: its shades spread by this, and by this share of its depth. */
+  private static final double SPREAD_STOPS = 0.04;
+
+  private static final double SPREAD_OF_DEPTH = 0.12;
+
+  private static final double LEAST_SHARE = 0.002;
+  private static final int LEAST_PX = 40;
+
+  /** All that is called shadow is no more than this share of what was outlined. */
+  private static final double MOST_SHARE = 0.65;
+
+  /** As deep as the largest piece, to this share of its depth and so many stops. */
+  private static final double SAME_DEPTH = 0.15;
+
+  private static final double SAME_STOPS = 0.06;
+
+  /** Side faces of white and grey boxes are the moved outline of their fronts, too. */
+  private static final double MOST_GREY = 0.7;
+
+  /** Among few grey parts of its own, what is as deep as the shadow is shadow. */
+  private static final double GREY_BUT_TOLD = 0.45;
+
+  /** The outline is moved over masks of every so many pixels, by up to this share of the width. */
+  private static final int GRID = 2;
+
+  private static final double REACH_SHARE = 0.14;
+
+  /** Of the places that the move should darken, and those that are dark, so many are both. */
+  private static final double LEAST_AGREEMENT = 0.55;
+
+  /** The outline is moved aside by this share of what it is moved down, at least. */
+  private static final double LEAST_ASIDE = 0.3;
+
+  private static final int RIM_PX = 7;
+
+  private static final int FOLLOWED_PX = 60;
+
+  private final boolean[] inside;
+  private final boolean[] ground;
+  private final float[] deviation;
+  private final int width;
+  private final int height;
+  private final boolean[] dim;
+
+  private ThrownShadow(
+      boolean[] inside,
+      boolean[] ground,
+      float[] deviation,
+      float[] colour,
+      double tolerance,
+      double colourTolerance,
+      int width,
+      int height) {
+    this.inside = inside;
+    this.ground = ground;
+    this.deviation = deviation;
+    this.width = width;
+    this.height = height;
+    double shallow = Math.max(SHALLOWEST_STOPS, 0.8 * tolerance);
+    dim = new boolean[inside.length];
+    for (int at = 0; at < dim.length; at++) {
+      dim[at] =
+          deviation[at] < -shallow
+              && deviation[at] > -DEEPEST_STOPS
+              && colour[at] < 1.2 * colourTolerance;
+    }
+  }
+
+  /**
+   * @param inside what was taken for product; changed
+   * @param ground what may be ground where it is not product: all but foreign parts
+   * @param deviation from the ground, stops
+   * @param colour off the ground's, stops
+   */
+  static void takeOff(
+      boolean[] inside,
+      boolean[] ground,
+      float[] deviation,
+      float[] colour,
+      float[] edge,
+      double tolerance,
+      double colourTolerance,
+      int width,
+      int height) {
+    new ThrownShadow(inside, ground, deviation, colour, tolerance, colourTolerance, width, height)
+        .run(edge, colour, colourTolerance);
+  }
+
+  private void run(float[] edge, float[] colour, double colourTolerance) {
+    int product = Bits.count(inside);
+    boolean[] even = new boolean[dim.length];
+    for (int at = 0; at < even.length; at++) {
+      even[at] = inside[at] && dim[at] && edge[at] < SMOOTH;
+    }
+    Regions regions = Regions.of(width, height, even);
+    double[] mean = means(regions);
+    boolean[] flat = flat(regions, mean, product);
+    int largest = 0;
+    for (Regions.Region region : regions.all()) {
+      boolean larger =
+          largest == 0 || region.areaPx() > regions.all().get(largest - 1).areaPx();
+      largest = flat[region.id()] && larger ? region.id() : largest;
+    }
+    if (largest == 0) {
+      return;
+    }
+    double depth = mean[largest];
+    double near = SAME_STOPS - SAME_DEPTH * depth;
+    boolean[] shadow = new boolean[inside.length];
+    int area = 0;
+    for (int at = 0; at < shadow.length; at++) {
+      int id = regions.labels()[at];
+      shadow[at] = id > 0 && flat[id] && Math.abs(mean[id] - depth) < near;
+      area += shadow[at] ? 1 : 0;
+    }
+    if (area > MOST_SHARE * product) {
+      return;
+    }
+    Bits.grow(shadow, and(inside, dim), RIM_PX, width);
+    boolean[] body = new boolean[inside.length];
+    int grey = 0;
+    int rest = 0;
+    for (int at = 0; at < body.length; at++) {
+      body[at] = inside[at] && !shadow[at];
+      rest += body[at] ? 1 : 0;
+      boolean plain = colour[at] < 1.2 * colourTolerance && deviation[at] > -DEEPEST_STOPS;
+      grey += body[at] && plain ? 1 : 0;
+    }
+    if (rest < (1 - MOST_SHARE) * product || grey > MOST_GREY * rest) {
+      return;
+    }
+    Move move = best(body, shadow, depth, near);
+    if (move.agreement < LEAST_AGREEMENT || !isOfTheLight(move, shadow, depth)) {
+      return;
+    }
+    if (grey < GREY_BUT_TOLD * rest) {
+      follow(move, body, shadow, colour, depth, 2 * near, 1.2 * colourTolerance);
+    }
+    for (int at = 0; at < inside.length; at++) {
+      inside[at] &= !shadow[at];
+    }
+  }
+
+  /** The shade on the open ground, by itself, must tell of the same light. */
+  private boolean isOfTheLight(Move move, boolean[] shadow, double depth) {
+    boolean[] body = new boolean[inside.length];
+    boolean[] open = new boolean[inside.length];
+    for (int at = 0; at < body.length; at++) {
+      body[at] = inside[at] && !shadow[at];
+      open[at] = !body[at] && ground[at];
+    }
+    ThrownShade shade = ThrownShade.of(new boolean[][] {body}, open, deviation, width, height);
+    return shade != null && shade.agrees(GRID * move.dx, GRID * move.dy, depth);
+  }
+
+  /** With the move known, the narrow and broken places that it darkens are shadow, too. */
+  private void follow(
+      Move move,
+      boolean[] body,
+      boolean[] shadow,
+      float[] colour,
+      double depth,
+      double near,
+      double mostColour) {
+    boolean[] may = new boolean[inside.length];
+    for (int y = 0; y < height; y++) {
+      for (int x = 0; x < width; x++) {
+        int at = y * width + x;
+        int fromX = x - GRID * move.dx;
+        int fromY = y - GRID * move.dy;
+        boolean thrown =
+            fromX >= 0
+                && fromX < width
+                && fromY >= 0
+                && fromY < height
+                && body[fromY * width + fromX];
+        may[at] =
+            thrown
+                && inside[at]
+                && colour[at] < mostColour
+                && Math.abs(deviation[at] - depth) < near;
+      }
+    }
+    boolean[] all = shadow.clone();
+    for (int at = 0; at < all.length; at++) {
+      all[at] |= !inside[at] && dim[at];
+    }
+    Bits.grow(all, may, FOLLOWED_PX, width);
+    for (int at = 0; at < all.length; at++) {
+      shadow[at] |= all[at] && inside[at];
+    }
+    Bits.grow(shadow, and(inside, dim), 2, width);
+  }
+
+  /**
+   * @param dx columns of the grid, to the right
+   * @param dy rows of it, down
+   */
+  private record Move(int dx, int dy, double agreement) {}
+
+  private static boolean[] and(boolean[] one, boolean[] other) {
+    boolean[] both = new boolean[one.length];
+    for (int at = 0; at < both.length; at++) {
+      both[at] = one[at] && other[at];
+    }
+    return both;
+  }
+
+  private double[] means(Regions regions) {
+    double[] mean = new double[regions.all().size() + 1];
+    for (int at = 0; at < deviation.length; at++) {
+      mean[regions.labels()[at]] += deviation[at];
+    }
+    for (Regions.Region region : regions.all()) {
+      mean[region.id()] /= region.areaPx();
+    }
+    return mean;
+  }
+
+  private boolean[] flat(Regions regions, double[] mean, int product) {
+    double[] spread = new double[mean.length];
+    for (int at = 0; at < deviation.length; at++) {
+      int id = regions.labels()[at];
+      spread[id] += Math.abs(deviation[at] - mean[id]);
+    }
+    boolean[] flat = new boolean[mean.length];
+    for (Regions.Region region : regions.all()) {
+      int id = region.id();
+      double most = SPREAD_STOPS - SPREAD_OF_DEPTH * mean[id];
+      flat[id] =
+          region.areaPx() > Math.max(LEAST_PX, LEAST_SHARE * product)
+              && spread[id] / region.areaPx() < most;
+    }
+    return flat;
+  }
+
+  /**
+   * How well the best move of the body's outline agrees with what is dark: places that it darkens
+   * and that are dark, of all that are one or the other.
+   */
+  private Move best(boolean[] body, boolean[] shadow, double depth, double near) {
+    int wide = width / GRID;
+    int tall = height / GRID;
+    long[][] bodies = rows(wide, tall, at -> body[at]);
+    long[][] shadows = rows(wide, tall, at -> shadow[at]);
+    // What was left outside as a shadow may be the rest of this one.
+    long[][] dark =
+        rows(
+            wide,
+            tall,
+            at -> shadow[at] || !inside[at] && dim[at] && deviation[at] - depth < near);
+    int all = 0;
+    for (long[] row : shadows) {
+      for (long word : row) {
+        all += Long.bitCount(word);
+      }
+    }
+    int reach = (int) (REACH_SHARE * wide);
+    Move best = new Move(0, 0, 0);
+    for (int dx = -reach; dx <= reach; dx++) {
+      long[][] moved = moved(bodies, dx, wide);
+      // A thing's own dark foot is its outline moved straight down.
+      int steepest = (int) (Math.abs(dx) / LEAST_ASIDE);
+      for (int dy = -Math.min(reach, steepest); dy <= Math.min(reach, steepest); dy++) {
+        double agreement = agreement(moved, dy, bodies, shadows, dark, all);
+        best = agreement > best.agreement ? new Move(dx, dy, agreement) : best;
+      }
+    }
+    return best;
+  }
+
+  private static double agreement(
+      long[][] moved, int dy, long[][] bodies, long[][] shadows, long[][] dark, int all) {
+    int thrown = 0;
+    int hit = 0;
+    int explained = 0;
+    for (int y = Math.max(0, dy); y < Math.min(bodies.length, bodies.length + dy); y++) {
+      long[] row = moved[y - dy];
+      for (int word = 0; word < row.length; word++) {
+        long beside = row[word] & ~bodies[y][word];
+        thrown += Long.bitCount(beside);
+        hit += Long.bitCount(beside & dark[y][word]);
+        explained += Long.bitCount(beside & shadows[y][word]);
+      }
+    }
+    return hit / (double) Math.max(1, thrown + all - explained);
+  }
+
+  private long[][] rows(int wide, int tall, java.util.function.IntPredicate set) {
+    long[][] rows = new long[tall][(wide + 63) / 64];
+    for (int y = 0; y < tall; y++) {
+      for (int x = 0; x < wide; x++) {
+        if (set.test(GRID * (y * width + x))) {
+          rows[y][x / 64] |= 1L << x;
+        }
+      }
+    }
+    return rows;
+  }
+
+  private static long[][] moved(long[][] rows, int dx, int wide) {
+    long[][] moved = new long[rows.length][];
+    int words = Math.abs(dx) / 64;
+    int bits = Math.abs(dx) % 64;
+    for (int y = 0; y < rows.length; y++) {
+      long[] row = rows[y];
+      long[] out = new long[row.length];
+      for (int i = 0; i < row.length; i++) {
+        int from = dx >= 0 ? i - words : i + words;
+        long here = from >= 0 && from < row.length ? row[from] : 0;
+        int next = dx >= 0 ? from - 1 : from + 1;
+        long beside = bits > 0 && next >= 0 && next < row.length ? row[next] : 0;
+        out[i] =
+            dx >= 0
+                ? here << bits | (bits > 0 ? beside >>> 64 - bits : 0)
+                : here >>> bits | (bits > 0 ? beside << 64 - bits : 0);
+      }
+      if (wide % 64 != 0) {
+        out[out.length - 1] &= (1L << wide) - 1;
+      }
+      moved[y] = out;
+    }
+    return moved;
+  }
+}
