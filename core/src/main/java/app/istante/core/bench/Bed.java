@@ -90,14 +90,7 @@ final class Bed {
     Photo photo =
         new PhotoReader(Limits.STANDARD).read(PhotoWriter.jpeg(grained, way.jpegQuality()));
     BedTruth truth =
-        BedTruth.of(
-            set,
-            light,
-            exposed,
-            developing.defocusPx(light),
-            clean,
-            grained,
-            photo.srgb());
+        BedTruth.of(set, light, exposed, developing.defocusPx(light), clean, grained, photo.srgb());
     return new Picture(scene.label(), photo, truth);
   }
 

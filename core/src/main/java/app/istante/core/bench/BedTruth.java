@@ -77,8 +77,8 @@ record BedTruth(
 
   /**
    * Difference that the grain makes in flat places at mid-tones, mean of the channels, less what
-   * rounding both pictures to codes adds. Before compression: it takes half the grain away at
-   * usual qualities, and how much depends on the file, not on the camera.
+   * rounding both pictures to codes adds. Before compression: it takes half the grain away at usual
+   * qualities, and how much depends on the file, not on the camera.
    */
   static double noise(EncodedImage clean, EncodedImage noisy) {
     double sum = 0;

@@ -65,13 +65,7 @@ final class MetadataReader {
       icc = first == null ? null : first.getByteArray(TIFF_ICC_TAG);
     }
     return new Found(
-        orientation,
-        icc,
-        quality,
-        coding,
-        takenAt(metadata),
-        camera(metadata),
-        privacy(metadata));
+        orientation, icc, quality, coding, takenAt(metadata), camera(metadata), privacy(metadata));
   }
 
   private static JpegSegmentData jpegSegments(byte[] file) {

@@ -226,8 +226,11 @@ final class ThrownShade {
     int y = (int) Math.floor(v);
     double fx = u - x;
     double fy = v - y;
-    return (1 - fy) * ((1 - fx) * at(plane, x, y, width, height) + fx * at(plane, x + 1, y, width, height))
-        + fy * ((1 - fx) * at(plane, x, y + 1, width, height) + fx * at(plane, x + 1, y + 1, width, height));
+    return (1 - fy)
+            * ((1 - fx) * at(plane, x, y, width, height) + fx * at(plane, x + 1, y, width, height))
+        + fy
+            * ((1 - fx) * at(plane, x, y + 1, width, height)
+                + fx * at(plane, x + 1, y + 1, width, height));
   }
 
   private static double at(float[] plane, int x, int y, int width, int height) {

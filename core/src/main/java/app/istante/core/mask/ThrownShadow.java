@@ -1,7 +1,5 @@
 package app.istante.core.mask;
 
-import java.util.Arrays;
-
 /**
  * Takes off hard shadows that a thing throws on a wall or a sheet close behind it, wherever they
  * stick out. Such a shadow is the thing's own outline, moved: the move that explains the dark and
@@ -114,8 +112,7 @@ final class ThrownShadow {
     boolean[] flat = flat(regions, mean, product);
     int largest = 0;
     for (Regions.Region region : regions.all()) {
-      boolean larger =
-          largest == 0 || region.areaPx() > regions.all().get(largest - 1).areaPx();
+      boolean larger = largest == 0 || region.areaPx() > regions.all().get(largest - 1).areaPx();
       largest = flat[region.id()] && larger ? region.id() : largest;
     }
     if (largest == 0) {
@@ -263,9 +260,7 @@ final class ThrownShadow {
     // What was left outside as a shadow may be the rest of this one.
     long[][] dark =
         rows(
-            wide,
-            tall,
-            at -> shadow[at] || !inside[at] && dim[at] && deviation[at] - depth < near);
+            wide, tall, at -> shadow[at] || !inside[at] && dim[at] && deviation[at] - depth < near);
     int all = 0;
     for (long[] row : shadows) {
       for (long word : row) {

@@ -269,8 +269,7 @@ final class BackdropMeasure {
       int there = at + step;
       boolean inFrame = there >= 0 && there < parts.kind().length;
       if (inFrame
-          && Math.abs(parts.deviationStops()[there] - here)
-              > ROUGH_STOPS - ROUGH_SHARE * here) {
+          && Math.abs(parts.deviationStops()[there] - here) > ROUGH_STOPS - ROUGH_SHARE * here) {
         return false;
       }
     }

@@ -85,8 +85,7 @@ public class ThrownShadowTest {
       open[at] = !body[at];
       deviation[at] = (float) (Math.log(1 - 0.35 * lost[at]) / Math.log(2));
     }
-    ThrownShade told =
-        ThrownShade.of(new boolean[][] {body}, open, deviation, WIDTH, HEIGHT);
+    ThrownShade told = ThrownShade.of(new boolean[][] {body}, open, deviation, WIDTH, HEIGHT);
     assertNotNull(told);
     assertTrue(told.isTold());
     assertTrue(told.agrees(40, 24, Math.log(0.65) / Math.log(2)));
@@ -134,8 +133,7 @@ public class ThrownShadowTest {
       boolean under = thing.test(at % WIDTH - (double) dx, at / WIDTH - (double) dy);
       cover[at] = under ? 1 : 0;
     }
-    return Planes.boxMean(
-        Planes.boxMean(cover, WIDTH, HEIGHT, blur), WIDTH, HEIGHT, blur);
+    return Planes.boxMean(Planes.boxMean(cover, WIDTH, HEIGHT, blur), WIDTH, HEIGHT, blur);
   }
 
   private static float[][] picture(
@@ -160,7 +158,6 @@ public class ThrownShadowTest {
   }
 
   private static Separation separated(float[][] planes) {
-    return Separator.separate(
-        new LinearImage(WIDTH, HEIGHT, 1, planes[0], planes[1], planes[2]));
+    return Separator.separate(new LinearImage(WIDTH, HEIGHT, 1, planes[0], planes[1], planes[2]));
   }
 }
