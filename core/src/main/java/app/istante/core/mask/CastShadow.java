@@ -62,29 +62,21 @@ final class CastShadow {
 
   /**
    * @param inside what was taken for product; changed
-   * @param deviation from the ground, stops
-   * @param colour off the ground's, stops
+   * @param edge how clearly each place shows an outline
    */
-  static void takeOff(
-      boolean[] inside,
-      float[] deviation,
-      float[] colour,
-      float[] edge,
-      double tolerance,
-      double colourTolerance,
-      int width,
-      int height) {
+  static void takeOff(boolean[] inside, OffGround off, float[] edge) {
     boolean[] dim = new boolean[inside.length];
     boolean[] tinged = new boolean[inside.length];
+    double mostTinged = Math.max(TINGED_STOPS, 1.2 * off.colourTolerance());
     for (int at = 0; at < dim.length; at++) {
       tinged[at] =
           inside[at]
-              && deviation[at] < -0.8 * tolerance
-              && deviation[at] > -DEEPEST_STOPS
-              && colour[at] < Math.max(TINGED_STOPS, 1.2 * colourTolerance);
-      dim[at] = tinged[at] && colour[at] < 1.2 * colourTolerance;
+              && off.deviation()[at] < -0.8 * off.tolerance()
+              && off.deviation()[at] > -DEEPEST_STOPS
+              && off.colour()[at] < mostTinged;
+      dim[at] = tinged[at] && off.isGrey(at);
     }
-    new CastShadow(inside, dim, tinged, width, height).run(edge);
+    new CastShadow(inside, dim, tinged, off.width(), off.height()).run(edge);
   }
 
   private void run(float[] edge) {

@@ -58,6 +58,7 @@ final class Holes {
 
   private final boolean[] inside;
   private final boolean[] burnt;
+  private final OffGround ground;
   private final float[] deviation;
   private final float[] colour;
   private final double tolerance;
@@ -68,26 +69,17 @@ final class Holes {
   /**
    * @param inside what was taken for product; changed
    * @param burnt where the picture is clipped
-   * @param deviation from the ground, stops
-   * @param colour off the ground's, stops
    */
-  Holes(
-      boolean[] inside,
-      boolean[] burnt,
-      float[] deviation,
-      float[] colour,
-      double tolerance,
-      double colourTolerance,
-      int width,
-      int height) {
+  Holes(boolean[] inside, boolean[] burnt, OffGround ground) {
     this.inside = inside;
     this.burnt = burnt;
-    this.deviation = deviation;
-    this.colour = colour;
-    this.tolerance = tolerance;
-    this.colourTolerance = colourTolerance;
-    this.width = width;
-    this.height = height;
+    this.ground = ground;
+    deviation = ground.deviation();
+    colour = ground.colour();
+    tolerance = ground.tolerance();
+    colourTolerance = ground.colourTolerance();
+    width = ground.width();
+    height = ground.height();
   }
 
   /**
@@ -120,10 +112,10 @@ final class Holes {
     return open(off(thrown), thrown, MOST_SPREAD_AGAINST_AROUND * tolerance, 0);
   }
 
-  private float[] off(float[] ground) {
-    float[] off = new float[ground.length];
+  private float[] off(float[] shade) {
+    float[] off = new float[shade.length];
     for (int at = 0; at < off.length; at++) {
-      off[at] = deviation[at] - ground[at];
+      off[at] = deviation[at] - shade[at];
     }
     return off;
   }
@@ -139,10 +131,7 @@ final class Holes {
     for (int at = 0; at < like.length; at++) {
       if (inside[at]) {
         product++;
-        like[at] =
-            off[at] > -5 * tolerance
-                && off[at] < 1.2 * tolerance
-                && colour[at] < 1.2 * colourTolerance;
+        like[at] = off[at] > -5 * tolerance && off[at] < 1.2 * tolerance && ground.isGrey(at);
       }
     }
     Regions islands = Regions.of(width, height, like);

@@ -281,29 +281,12 @@ public final class Separator {
     for (int at = 0; foreign != null && at < inside.length; at++) {
       inside[at] &= !foreign[at];
     }
-    ThrownShadow.takeOff(
-        inside,
-        notForeign(),
-        deviation,
-        colour,
-        edge,
-        model.toleranceStops(),
-        colourTolerance,
-        width,
-        height);
-    CastShadow.takeOff(
-        inside, deviation, colour, edge, model.toleranceStops(), colourTolerance, width, height);
+    OffGround off =
+        new OffGround(deviation, colour, model.toleranceStops(), colourTolerance, width, height);
+    ThrownShadow.takeOff(inside, notForeign(), off, edge);
+    CastShadow.takeOff(inside, off, edge);
     dropSpecks(inside);
-    Holes holes =
-        new Holes(
-            inside,
-            burnt(),
-            deviation,
-            colour,
-            model.toleranceStops(),
-            colourTolerance,
-            width,
-            height);
+    Holes holes = new Holes(inside, burnt(), off);
     int opened = holes.open() + holes.open(around(inside));
     ThrownShade thrown = thrown(inside);
     opened += thrown == null ? 0 : holes.openInShade(thrown.stops(width, height));

@@ -48,7 +48,18 @@ final class ThrownShade {
       lost = new float[width * height];
       counts = new boolean[width * height];
     }
+
+    boolean isShaded() {
+      int shaded = 0;
+      for (int at = 0; at < lost.length; at++) {
+        shaded += counts[at] && lost[at] > LEAST_DEPTH ? 1 : 0;
+      }
+      return shaded > LEAST_SHADED * lost.length;
+    }
   }
+
+  /** Shade covers a place of the open ground at least, or the search is not worth its time. */
+  private static final double LEAST_SHADED = 0.003;
 
   /** Best so far: move and blur in cells, share of the light lost under the whole cover. */
   private record Found(int dx, int dy, double blur, double depth, double explained) {}
@@ -73,6 +84,9 @@ final class ThrownShade {
     boolean[] throwing = bodies[0];
     for (boolean[] body : bodies) {
       Cells coarse = cells(body, open, deviation, width, height, COARSE);
+      if (!coarse.isShaded()) {
+        return null;
+      }
       int reach = Math.max(2, (int) (REACH_SHARE * coarse.width));
       Found before = found;
       for (double blur : BLURS) {

@@ -40,6 +40,9 @@ final class ThrownShadow {
 
   private static final double REACH_SHARE = 0.14;
 
+  /** Moves are tried first at this distance from each other, then each near the best. */
+  private static final int STEP = 2;
+
   /** Of the places that the move should darken, and those that are dark, so many are both. */
   private static final double LEAST_AGREEMENT = 0.55;
 
@@ -52,56 +55,36 @@ final class ThrownShadow {
 
   private final boolean[] inside;
   private final boolean[] ground;
+  private final OffGround off;
   private final float[] deviation;
   private final int width;
   private final int height;
   private final boolean[] dim;
 
-  private ThrownShadow(
-      boolean[] inside,
-      boolean[] ground,
-      float[] deviation,
-      float[] colour,
-      double tolerance,
-      double colourTolerance,
-      int width,
-      int height) {
+  private ThrownShadow(boolean[] inside, boolean[] ground, OffGround off) {
     this.inside = inside;
     this.ground = ground;
-    this.deviation = deviation;
-    this.width = width;
-    this.height = height;
-    double shallow = Math.max(SHALLOWEST_STOPS, 0.8 * tolerance);
+    this.off = off;
+    deviation = off.deviation();
+    width = off.width();
+    height = off.height();
+    double shallow = Math.max(SHALLOWEST_STOPS, 0.8 * off.tolerance());
     dim = new boolean[inside.length];
     for (int at = 0; at < dim.length; at++) {
-      dim[at] =
-          deviation[at] < -shallow
-              && deviation[at] > -DEEPEST_STOPS
-              && colour[at] < 1.2 * colourTolerance;
+      dim[at] = off.isDim(at, shallow, DEEPEST_STOPS);
     }
   }
 
   /**
    * @param inside what was taken for product; changed
    * @param ground what may be ground where it is not product: all but foreign parts
-   * @param deviation from the ground, stops
-   * @param colour off the ground's, stops
+   * @param edge how clearly each place shows an outline
    */
-  static void takeOff(
-      boolean[] inside,
-      boolean[] ground,
-      float[] deviation,
-      float[] colour,
-      float[] edge,
-      double tolerance,
-      double colourTolerance,
-      int width,
-      int height) {
-    new ThrownShadow(inside, ground, deviation, colour, tolerance, colourTolerance, width, height)
-        .run(edge, colour, colourTolerance);
+  static void takeOff(boolean[] inside, boolean[] ground, OffGround off, float[] edge) {
+    new ThrownShadow(inside, ground, off).run(edge);
   }
 
-  private void run(float[] edge, float[] colour, double colourTolerance) {
+  private void run(float[] edge) {
     int product = Bits.count(inside);
     boolean[] even = new boolean[dim.length];
     for (int at = 0; at < even.length; at++) {
@@ -137,7 +120,7 @@ final class ThrownShadow {
     for (int at = 0; at < body.length; at++) {
       body[at] = inside[at] && !shadow[at];
       rest += body[at] ? 1 : 0;
-      boolean plain = colour[at] < 1.2 * colourTolerance && deviation[at] > -DEEPEST_STOPS;
+      boolean plain = off.isGrey(at) && deviation[at] > -DEEPEST_STOPS;
       grey += body[at] && plain ? 1 : 0;
     }
     if (rest < (1 - MOST_SHARE) * product || grey > MOST_GREY * rest) {
@@ -148,7 +131,7 @@ final class ThrownShadow {
       return;
     }
     if (grey < GREY_BUT_TOLD * rest) {
-      follow(move, body, shadow, colour, depth, 2 * near, 1.2 * colourTolerance);
+      follow(move, body, shadow, depth, 2 * near);
     }
     for (int at = 0; at < inside.length; at++) {
       inside[at] &= !shadow[at];
@@ -168,14 +151,7 @@ final class ThrownShadow {
   }
 
   /** With the move known, the narrow and broken places that it darkens are shadow, too. */
-  private void follow(
-      Move move,
-      boolean[] body,
-      boolean[] shadow,
-      float[] colour,
-      double depth,
-      double near,
-      double mostColour) {
+  private void follow(Move move, boolean[] body, boolean[] shadow, double depth, double near) {
     boolean[] may = new boolean[inside.length];
     for (int y = 0; y < height; y++) {
       for (int x = 0; x < width; x++) {
@@ -188,11 +164,7 @@ final class ThrownShadow {
                 && fromY >= 0
                 && fromY < height
                 && body[fromY * width + fromX];
-        may[at] =
-            thrown
-                && inside[at]
-                && colour[at] < mostColour
-                && Math.abs(deviation[at] - depth) < near;
+        may[at] = thrown && inside[at] && off.isGrey(at) && Math.abs(deviation[at] - depth) < near;
       }
     }
     boolean[] all = shadow.clone();
@@ -248,54 +220,56 @@ final class ThrownShadow {
     return flat;
   }
 
-  /**
-   * How well the best move of the body's outline agrees with what is dark: places that it darkens
-   * and that are dark, of all that are one or the other.
-   */
+  /** The move of the body's outline that agrees best with what is dark. */
   private Move best(boolean[] body, boolean[] shadow, double depth, double near) {
     int wide = width / GRID;
     int tall = height / GRID;
-    long[][] bodies = rows(wide, tall, at -> body[at]);
-    long[][] shadows = rows(wide, tall, at -> shadow[at]);
     // What was left outside as a shadow may be the rest of this one.
-    long[][] dark =
-        rows(
-            wide, tall, at -> shadow[at] || !inside[at] && dim[at] && deviation[at] - depth < near);
-    int all = 0;
-    for (long[] row : shadows) {
-      for (long word : row) {
-        all += Long.bitCount(word);
-      }
-    }
-    int reach = (int) (REACH_SHARE * wide);
-    Move best = new Move(0, 0, 0);
-    for (int dx = -reach; dx <= reach; dx++) {
-      long[][] moved = moved(bodies, dx, wide);
+    Masks masks =
+        new Masks(
+            rows(wide, tall, at -> body[at]),
+            rows(wide, tall, at -> shadow[at]),
+            rows(
+                wide,
+                tall,
+                at -> shadow[at] || !inside[at] && dim[at] && deviation[at] - depth < near));
+    Move rough = search(masks, wide, new Move(0, 0, 0), (int) (REACH_SHARE * wide), STEP);
+    return search(masks, wide, rough, STEP - 1, 1);
+  }
+
+  private static Move search(Masks masks, int wide, Move from, int reach, int step) {
+    Move best = from;
+    for (int dx = from.dx - reach; dx <= from.dx + reach; dx += step) {
+      long[][] moved = moved(masks.body, dx, wide);
       // A thing's own dark foot is its outline moved straight down.
       int steepest = (int) (Math.abs(dx) / LEAST_ASIDE);
-      for (int dy = -Math.min(reach, steepest); dy <= Math.min(reach, steepest); dy++) {
-        double agreement = agreement(moved, dy, bodies, shadows, dark, all);
+      for (int dy = from.dy - reach; dy <= from.dy + reach; dy += step) {
+        double agreement = Math.abs(dy) > steepest ? 0 : masks.agreement(moved, dy);
         best = agreement > best.agreement ? new Move(dx, dy, agreement) : best;
       }
     }
     return best;
   }
 
-  private static double agreement(
-      long[][] moved, int dy, long[][] bodies, long[][] shadows, long[][] dark, int all) {
-    int thrown = 0;
-    int hit = 0;
-    int explained = 0;
-    for (int y = Math.max(0, dy); y < Math.min(bodies.length, bodies.length + dy); y++) {
-      long[] row = moved[y - dy];
-      for (int word = 0; word < row.length; word++) {
-        long beside = row[word] & ~bodies[y][word];
-        thrown += Long.bitCount(beside);
-        hit += Long.bitCount(beside & dark[y][word]);
-        explained += Long.bitCount(beside & shadows[y][word]);
+  /** Bits, row by row: the thing, what may be its shadow, and all that is as dark. */
+  private record Masks(long[][] body, long[][] shadow, long[][] dark) {
+
+    /** Places that a move darkens and that are dark, of all that are one or the other. */
+    double agreement(long[][] moved, int dy) {
+      int thrown = 0;
+      int hit = 0;
+      int unexplained = 0;
+      for (int y = 0; y < body.length; y++) {
+        long[] row = y >= dy && y - dy < moved.length ? moved[y - dy] : null;
+        for (int word = 0; word < body[y].length; word++) {
+          long beside = row == null ? 0 : row[word] & ~body[y][word];
+          thrown += Long.bitCount(beside);
+          hit += Long.bitCount(beside & dark[y][word]);
+          unexplained += Long.bitCount(shadow[y][word] & ~beside);
+        }
       }
+      return hit / (double) Math.max(1, thrown + unexplained);
     }
-    return hit / (double) Math.max(1, thrown + all - explained);
   }
 
   private long[][] rows(int wide, int tall, java.util.function.IntPredicate set) {
