@@ -57,7 +57,8 @@ public record JpegCoding(
     int height = (frame[1] & 0xFF) << 8 | frame[2] & 0xFF;
     int width = (frame[3] & 0xFF) << 8 | frame[4] & 0xFF;
     boolean turned = orientation >= 5;
-    boolean fromRight = orientation == 2 || orientation == 3 || orientation >= 6 && orientation < 8;
+    boolean fromRight =
+        orientation == 2 || orientation == 3 || orientation == 6 || orientation == 7;
     boolean fromBelow = orientation == 3 || orientation == 4 || orientation >= 7;
     return Optional.of(
         new JpegCoding(

@@ -33,20 +33,36 @@ final class ThrownShade {
   private static final double LEAST_DEPTH = 0.08;
   private static final double MOST_DEPTH = 0.85;
 
-  /** Darkness outside, cells of one size: cover by the thing, light lost, whether it counts. */
+  /** Light lost on the open ground, in cells of one size, and whether a cell is all open ground. */
   private static final class Cells {
+    private final int side;
     private final int width;
     private final int height;
-    private final float[] body;
     private final float[] lost;
     private final boolean[] counts;
 
-    Cells(int width, int height) {
-      this.width = width;
-      this.height = height;
-      body = new float[width * height];
+    /** Sum of the squares of what is lost where it counts. */
+    private double squares;
+
+    Cells(boolean[] open, float[] deviation, int fullWidth, int fullHeight, int side) {
+      this.side = side;
+      width = fullWidth / side;
+      height = fullHeight / side;
       lost = new float[width * height];
       counts = new boolean[width * height];
+      for (int at = 0; at < lost.length; at++) {
+        int free = 0;
+        double stops = 0;
+        int corner = at / width * side * fullWidth + at % width * side;
+        for (int i = 0; i < side * side; i++) {
+          int pixel = corner + i / side * fullWidth + i % side;
+          free += open[pixel] ? 1 : 0;
+          stops += deviation[pixel] < 0 ? deviation[pixel] : 0;
+        }
+        counts[at] = free == side * side;
+        lost[at] = (float) (1 - Math.pow(2, stops / (side * side)));
+        squares += counts[at] ? lost[at] * lost[at] : 0;
+      }
     }
 
     boolean isShaded() {
@@ -55,6 +71,20 @@ final class ThrownShade {
         shaded += counts[at] && lost[at] > LEAST_DEPTH ? 1 : 0;
       }
       return shaded > LEAST_SHADED * lost.length;
+    }
+
+    /** Share of each cell that a thing covers. */
+    float[] cover(boolean[] body, int fullWidth) {
+      float[] cover = new float[lost.length];
+      for (int at = 0; at < cover.length; at++) {
+        int covered = 0;
+        int corner = at / width * side * fullWidth + at % width * side;
+        for (int i = 0; i < side * side; i++) {
+          covered += body[corner + i / side * fullWidth + i % side] ? 1 : 0;
+        }
+        cover[at] = covered / (float) (side * side);
+      }
+      return cover;
     }
   }
 
@@ -65,10 +95,12 @@ final class ThrownShade {
   private record Found(int dx, int dy, double blur, double depth, double explained) {}
 
   private final Cells cells;
+  private final float[] cover;
   private final Found found;
 
-  private ThrownShade(Cells cells, Found found) {
+  private ThrownShade(Cells cells, float[] cover, Found found) {
     this.cells = cells;
+    this.cover = cover;
     this.found = found;
   }
 
@@ -80,17 +112,18 @@ final class ThrownShade {
    */
   static ThrownShade of(
       boolean[][] bodies, boolean[] open, float[] deviation, int width, int height) {
+    Cells coarse = new Cells(open, deviation, width, height, COARSE);
+    if (!coarse.isShaded()) {
+      return null;
+    }
+    int reach = Math.max(2, (int) (REACH_SHARE * coarse.width));
     Found found = new Found(0, 0, 0, 0, 0);
     boolean[] throwing = bodies[0];
     for (boolean[] body : bodies) {
-      Cells coarse = cells(body, open, deviation, width, height, COARSE);
-      if (!coarse.isShaded()) {
-        return null;
-      }
-      int reach = Math.max(2, (int) (REACH_SHARE * coarse.width));
+      float[] cover = coarse.cover(body, width);
       Found before = found;
       for (double blur : BLURS) {
-        found = search(coarse, blur, 0, 0, reach, found);
+        found = search(coarse, cover, blur, 0, 0, reach, found);
       }
       throwing = found == before ? throwing : body;
     }
@@ -98,19 +131,21 @@ final class ThrownShade {
       return null;
     }
     int times = COARSE / FINE;
-    Cells fine = cells(throwing, open, deviation, width, height, FINE);
+    Cells fine = new Cells(open, deviation, width, height, FINE);
+    float[] cover = fine.cover(throwing, width);
     Found best = new Found(0, 0, 0, 0, 0);
     for (double finer : FINER) {
       best =
           search(
               fine,
+              cover,
               finer * times * found.blur,
               times * found.dx,
               times * found.dy,
               times + 1,
               best);
     }
-    return new ThrownShade(fine, best);
+    return new ThrownShade(fine, cover, best);
   }
 
   /** Whether the shade on the open ground is well explained, so that it is known elsewhere, too. */
@@ -134,38 +169,9 @@ final class ThrownShade {
         && Math.abs(found.depth - lost) < DEPTH_SHARE * lost;
   }
 
-  private static Cells cells(
-      boolean[] body, boolean[] open, float[] deviation, int width, int height, int side) {
-    Cells cells = new Cells(width / side, height / side);
-    for (int y = 0; y < cells.height; y++) {
-      for (int x = 0; x < cells.width; x++) {
-        int covered = 0;
-        int free = 0;
-        double lost = 0;
-        for (int v = y * side; v < (y + 1) * side; v++) {
-          for (int u = x * side; u < (x + 1) * side; u++) {
-            int at = v * width + u;
-            covered += body[at] ? 1 : 0;
-            free += open[at] ? 1 : 0;
-            lost += deviation[at] < 0 ? deviation[at] : 0;
-          }
-        }
-        int at = y * cells.width + x;
-        cells.body[at] = covered / (float) (side * side);
-        cells.counts[at] = free == side * side;
-        cells.lost[at] = (float) (1 - Math.pow(2, lost / (side * side)));
-      }
-    }
-    return cells;
-  }
-
   private static Found search(
-      Cells cells, double blur, int aroundX, int aroundY, int reach, Found before) {
-    float[] cover = blurred(cells, blur);
-    double squares = 0;
-    for (int at = 0; at < cells.lost.length; at++) {
-      squares += cells.counts[at] ? cells.lost[at] * cells.lost[at] : 0;
-    }
+      Cells cells, float[] body, double blur, int aroundX, int aroundY, int reach, Found before) {
+    float[] cover = blurred(body, cells, blur);
     Found best = before;
     for (int dy = aroundY - reach; dy <= aroundY + reach; dy++) {
       for (int dx = aroundX - reach; dx <= aroundX + reach; dx++) {
@@ -180,7 +186,7 @@ final class ThrownShade {
             covers += here * here;
           }
         }
-        double explained = both * both / Math.max(1e-9, covers * squares);
+        double explained = both * both / Math.max(1e-9, covers * cells.squares);
         if (explained > best.explained) {
           best = new Found(dx, dy, blur, both / covers, explained);
         }
@@ -189,7 +195,7 @@ final class ThrownShade {
     return best;
   }
 
-  private static float[] blurred(Cells cells, double sigma) {
+  private static float[] blurred(float[] body, Cells cells, double sigma) {
     int radius = (int) Math.ceil(3 * sigma);
     float[] weights = new float[2 * radius + 1];
     float sum = 0;
@@ -197,13 +203,13 @@ final class ThrownShade {
       weights[i + radius] = (float) Math.exp(-i * i / (2 * sigma * sigma));
       sum += weights[i + radius];
     }
-    float[] across = new float[cells.body.length];
-    float[] out = new float[cells.body.length];
+    float[] across = new float[body.length];
+    float[] out = new float[body.length];
     for (int y = 0; y < cells.height; y++) {
       for (int x = 0; x < cells.width; x++) {
         float total = 0;
         for (int i = Math.max(-radius, -x); i <= Math.min(radius, cells.width - 1 - x); i++) {
-          total += weights[i + radius] * cells.body[y * cells.width + x + i];
+          total += weights[i + radius] * body[y * cells.width + x + i];
         }
         across[y * cells.width + x] = total / sum;
       }
@@ -222,13 +228,13 @@ final class ThrownShade {
 
   /** Shade at the working picture's size, stops (0 and less), between the middles of the cells. */
   float[] stops(int width, int height) {
-    float[] cover = blurred(cells, found.blur);
+    float[] soft = blurred(cover, cells, found.blur);
     float[] shade = new float[width * height];
     for (int y = 0; y < height; y++) {
       double v = (y + 0.5) / FINE - 0.5 - found.dy;
       for (int x = 0; x < width; x++) {
         double u = (x + 0.5) / FINE - 0.5 - found.dx;
-        double here = between(cover, u, v, cells.width, cells.height);
+        double here = between(soft, u, v, cells.width, cells.height);
         shade[y * width + x] = (float) (Math.log(1 - found.depth * here) / Math.log(2));
       }
     }

@@ -127,7 +127,7 @@ final class ThrownShadow {
       return;
     }
     Move move = best(body, shadow, depth, near);
-    if (move.agreement < LEAST_AGREEMENT || !isOfTheLight(move, shadow, depth)) {
+    if (move.agreement < LEAST_AGREEMENT || !isOfTheLight(move, body, depth)) {
       return;
     }
     if (grey < GREY_BUT_TOLD * rest) {
@@ -139,11 +139,9 @@ final class ThrownShadow {
   }
 
   /** The shade on the open ground, by itself, must tell of the same light. */
-  private boolean isOfTheLight(Move move, boolean[] shadow, double depth) {
-    boolean[] body = new boolean[inside.length];
-    boolean[] open = new boolean[inside.length];
-    for (int at = 0; at < body.length; at++) {
-      body[at] = inside[at] && !shadow[at];
+  private boolean isOfTheLight(Move move, boolean[] body, double depth) {
+    boolean[] open = new boolean[body.length];
+    for (int at = 0; at < open.length; at++) {
       open[at] = !body[at] && ground[at];
     }
     ThrownShade shade = ThrownShade.of(new boolean[][] {body}, open, deviation, width, height);

@@ -73,24 +73,23 @@ final class Noise {
     int last = fields.size() - 1;
     List<Field> middle = fields.subList((int) (ranks[0] * last), (int) (ranks[1] * last) + 1);
     double found = inFile(middle);
-    double band = (plain ? 0.15 : 0.35) * found + 0.3;
     Optional<JpegCoding> coding = picture.photo().coding();
-    if (coding.isPresent()) {
-      CompressedGrain.Estimate before = beforeCompression(picture, coding.get(), middle, plain);
-      if (Double.isNaN(before.sigma())) {
-        band = Math.max(band, before.most() - found);
-        if (band > MOST_BAND) {
-          notes.cantTell("sharpness.noiseSigma", "Compression has taken the grain away.");
-          return null;
-        }
-      } else {
-        found = before.sigma();
-        band = (plain ? 0.15 : 0.35) * found + 0.3;
+    CompressedGrain.Estimate before =
+        coding.map(c -> beforeCompression(picture, c, middle, plain)).orElse(null);
+    boolean takenAway = before != null && Double.isNaN(before.sigma());
+    if (before != null && !takenAway) {
+      found = before.sigma();
+    }
+    double band = (plain ? 0.15 : 0.35) * found + 0.3;
+    if (takenAway) {
+      band = Math.max(band, before.most() - found);
+      if (band > MOST_BAND) {
+        notes.cantTell("sharpness.noiseSigma", "Compression has taken the grain away.");
+        return null;
       }
     }
-    double sigma = found * toMidTones(picture.srgb(), middle);
     notes.band("sharpness.noiseSigma", band);
-    return sigma;
+    return found * toMidTones(picture.srgb(), middle);
   }
 
   private static void collect(Analysed picture, List<Field> ground, List<Field> product) {
