@@ -104,11 +104,10 @@ final class CastShadow {
       boolean size =
           region.areaPx() > LEAST_SHARE * product && region.areaPx() < MOST_SHARE * product;
       boolean low = region.centreY() > top + LOW * (bottom - top);
-      boolean lying = region.right() - region.left() > LYING * (region.bottom() - region.top());
       boolean small = region.areaPx() < SMALL_SHARE * product;
       double openShare = small ? SMALL_OPEN_RIM_SHARE : OPEN_RIM_SHARE;
       boolean atRim = open[region.id()] > openShare * rim[region.id()];
-      boolean may = size && low && lying && atRim && !goesOnFromAbove(region);
+      boolean may = size && low && lies(region) && atRim && !goesOnFromAbove(region);
       if (may && !parts(region, smooth.labels(), product)) {
         shadow[region.id()] = true;
         taken += region.areaPx();
@@ -156,14 +155,25 @@ final class CastShadow {
         .count();
   }
 
-  /** Thin, dim tongues at the foot: the dark of the contact, running out along the table. */
+  /**
+   * Thin, dim tongues at the foot: the dark of the contact, running out along the table. Dark legs
+   * are thin and low too, but stand.
+   */
   private void takeTongues(int from) {
     int reach = Math.max(3, width / TONGUE_SCALE);
     boolean[] deep = Bits.deep(inside, width, height, reach);
     boolean[] body = Bits.near(deep, width, height, reach + 1);
+    Regions tongues =
+        Regions.of(
+            width, height, at -> at >= from * width && inside[at] && tinged[at] && !body[at]);
     for (int at = from * width; at < body.length; at++) {
-      inside[at] &= !tinged[at] || body[at];
+      int id = tongues.labels()[at];
+      inside[at] &= id == 0 || !lies(tongues.all().get(id - 1));
     }
+  }
+
+  private static boolean lies(Regions.Region region) {
+    return region.right() - region.left() > LYING * (region.bottom() - region.top());
   }
 
   /** How much of each region's rim there is, and how much has open ground within reach. */

@@ -38,6 +38,14 @@ final class SharpnessMeasure {
 
   private static final int ENOUGH_EDGES = 20;
 
+  /** Of sixty shaken pictures of real things, these held 48 and 47 of the 50 that were told. */
+  private static final double MOTION_BAND_SHARE = 0.15;
+
+  private static final double MOTION_BAND_DEGREES = 10;
+
+  /** A smear heard so clearly stands against a few sharp edges. */
+  private static final double SURE = 0.8;
+
   /** Rank of the edge that stands for the sharpest zone: lower ones are chance. */
   private static final double SHARPEST_SHARE = 0.35;
 
@@ -62,8 +70,10 @@ final class SharpnessMeasure {
     }
     if (edges.size() < MIN_EDGES) {
       notes.cantTell("sharpness.blurSigmaPx", "Too few clear edges on the product to measure.");
+      // What is smeared far has no edge left to measure, but an echo.
+      Readings.Motion motion = found ? smear(picture, edges, notes) : null;
       return new Readings.Sharpness(
-          null, null, null, null, null, null, null, noise, blocking, null, null, null);
+          null, null, null, null, null, null, motion, noise, blocking, null, null, null);
     }
     // An edge against burnt ground tells less: used where there are no others.
     List<Edge> open = edges.stream().filter(edge -> !edge.clipped()).toList();
@@ -84,7 +94,7 @@ final class SharpnessMeasure {
         MTF50_TIMES_SIGMA / sharpest,
         null,
         null,
-        smear(picture, few ? edges : forSmear),
+        smear(picture, few ? edges : forSmear, notes),
         noise,
         blocking,
         overshoots[overshoots.length / 2],
@@ -92,14 +102,28 @@ final class SharpnessMeasure {
         map(told, picture.photo().widthPx(), picture.photo().heightPx()));
   }
 
+  private static Readings.Motion smear(Analysed picture, List<Edge> edges, Notes notes) {
+    Readings.Motion motion = smear(picture, edges);
+    if (motion != null) {
+      notes.band("sharpness.motion.lengthPx", MOTION_BAND_SHARE * motion.lengthPx());
+      notes.band("sharpness.motion.angleDegrees", MOTION_BAND_DEGREES);
+    }
+    return motion;
+  }
+
   private static Readings.Motion smear(Analysed picture, List<Edge> edges) {
     Readings.Motion ofEdges = SmearFit.of(edges);
     Readings.Motion ofOutline = OutlineSmear.of(picture);
-    if (ofOutline == null || SmearFit.isDenied(edges, ofOutline)) {
-      return ofEdges;
+    boolean surer =
+        ofOutline != null
+            && !SmearFit.isDenied(edges, ofOutline)
+            && (ofEdges == null || ofOutline.confidence() > ofEdges.confidence());
+    Readings.Motion claimed = surer ? ofOutline : ofEdges;
+    Readings.Motion heard = SmearEcho.motion(picture);
+    if (heard != null && (heard.confidence() > SURE || !SmearFit.isDenied(edges, heard))) {
+      return claimed == null ? heard : SmearFit.together(heard, claimed);
     }
-    boolean surer = ofEdges == null || ofOutline.confidence() > ofEdges.confidence();
-    return surer ? ofOutline : ofEdges;
+    return claimed == null || SmearEcho.denies(picture, claimed) ? null : claimed;
   }
 
   private static Readings.BlurMap map(List<Edge> edges, int width, int height) {

@@ -24,6 +24,7 @@ final class SmearFit {
   private static final double SURE = 0.85;
   private static final double ACROSS_DEGREES = 20;
   private static final int FEWEST_ACROSS = 6;
+  private static final double AGREE_DEGREES = 20;
   private static final double SMEARED_SHARE = 0.55;
 
   private static final int ROUNDS = 8;
@@ -92,6 +93,19 @@ final class SmearFit {
   static boolean isDenied(List<EdgeWindow.Edge> edges, Readings.Motion motion) {
     double[] across = across(edges, motion);
     return across.length > 0 && !noneSharp(across, motion);
+  }
+
+  /**
+   * Length and confidence as heard; the direction half-way to what was fitted where the two nearly
+   * agree, since the ones' errors are not the others'.
+   */
+  static Readings.Motion together(Readings.Motion heard, Readings.Motion fitted) {
+    double turn = (fitted.angleDegrees() - heard.angleDegrees() + 270) % 180 - 90;
+    if (Math.abs(turn) > AGREE_DEGREES) {
+      return heard;
+    }
+    double degrees = (heard.angleDegrees() + turn / 2 + 180) % 180;
+    return new Readings.Motion(heard.lengthPx(), degrees, heard.confidence());
   }
 
   private static boolean noneSharp(double[] across, Readings.Motion motion) {
