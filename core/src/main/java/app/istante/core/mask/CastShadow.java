@@ -14,6 +14,12 @@ final class CastShadow {
   private static final double LEAST_SHARE = 0.004;
   private static final double MOST_SHARE = 0.6;
 
+  /** With its rim, a shadow is no more than this share of what was outlined. */
+  private static final double MOST_GONE = 0.75;
+
+  /** And tongues of shadow are less than this. */
+  private static final double MOST_TONGUES = 0.2;
+
   /** This much of a shadow's rim borders the open ground. */
   private static final double OPEN_RIM_SHARE = 0.2;
 
@@ -114,9 +120,9 @@ final class CastShadow {
       }
     }
     if (taken > 0 && taken < MOST_SHARE * product) {
-      remove(smooth.labels(), shadow);
+      remove(smooth.labels(), shadow, product);
     }
-    takeTongues((int) (top + FOOT * (bottom - top)));
+    takeTongues((int) (top + FOOT * (bottom - top)), product);
   }
 
   /**
@@ -159,16 +165,20 @@ final class CastShadow {
    * Thin, dim tongues at the foot: the dark of the contact, running out along the table. Dark legs
    * are thin and low too, but stand.
    */
-  private void takeTongues(int from) {
+  private void takeTongues(int from, int product) {
     int reach = Math.max(3, width / TONGUE_SCALE);
     boolean[] deep = Bits.deep(inside, width, height, reach);
     boolean[] body = Bits.near(deep, width, height, reach + 1);
     Regions tongues =
         Regions.of(
             width, height, at -> at >= from * width && inside[at] && tinged[at] && !body[at]);
+    boolean[] gone = new boolean[inside.length];
     for (int at = from * width; at < body.length; at++) {
       int id = tongues.labels()[at];
-      inside[at] &= id == 0 || !lies(tongues.all().get(id - 1));
+      gone[at] = id > 0 && lies(tongues.all().get(id - 1));
+    }
+    if (Bits.count(gone) < MOST_TONGUES * product) {
+      takeOff(gone);
     }
   }
 
@@ -192,13 +202,22 @@ final class CastShadow {
     }
   }
 
-  /** The shadows, and the dim pixels that lie within reach of them. */
-  private void remove(int[] labels, boolean[] shadow) {
+  /**
+   * The shadows, and the dim pixels that lie within reach of them; none where hardly a product
+   * would remain: a grey rod lying on the table is as smooth and dim as a shadow.
+   */
+  private void remove(int[] labels, boolean[] shadow, int product) {
     boolean[] gone = new boolean[inside.length];
     for (int at = 0; at < gone.length; at++) {
       gone[at] = shadow[labels[at]];
     }
     Bits.grow(gone, dim, RIM_PX, width);
+    if (Bits.count(gone) < MOST_GONE * product) {
+      takeOff(gone);
+    }
+  }
+
+  private void takeOff(boolean[] gone) {
     for (int at = 0; at < gone.length; at++) {
       inside[at] &= !gone[at];
     }

@@ -38,7 +38,7 @@ final class SharpnessMeasure {
 
   private static final int ENOUGH_EDGES = 20;
 
-  /** Of sixty shaken pictures of real things, these held 48 and 47 of the 50 that were told. */
+  /** Of sixty shaken pictures of real things, these held 47 and 47 of the 49 that were told. */
   private static final double MOTION_BAND_SHARE = 0.15;
 
   private static final double MOTION_BAND_DEGREES = 10;

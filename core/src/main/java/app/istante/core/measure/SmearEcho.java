@@ -49,6 +49,9 @@ final class SmearEcho {
   /** A dip across the smear at the same distance speaks against it, with this weight. */
   private static final double ACROSS_WEIGHT = 0.5;
 
+  /** Of what comes again at twice the distance. */
+  private static final double MOST_AGAIN = 0.15;
+
   /** Fainter ones are heard in still pictures too. */
   private static final double LEAST_STRENGTH = 0.13;
 
@@ -56,6 +59,12 @@ final class SmearEcho {
   private static final double PLAIN_STRENGTH = 0.25;
 
   private static final double LEAST_CONFIDENCE = 0.7;
+
+  /** A rod is so many times as long as wide; what is heard within this angle of it is doubted. */
+  private static final double ROD_LONGER = 2.5;
+
+  private static final double ROD_DEGREES = 20;
+  private static final double TIMES_ALONG_A_ROD = 2.2;
 
   /** A smear told otherwise has a dip of this depth, within so many angles and times its length. */
   private static final double LEAST_DIP = 0.12;
@@ -168,6 +177,9 @@ final class SmearEcho {
 
   /** Null where no smear is heard. */
   static Readings.Motion motion(Analysed picture) {
+    if (!picture.separation().found()) {
+      return null;
+    }
     boolean[] near = near(picture.separation());
     Box box = Box.around(near, picture.linear().width());
     SmearEcho coarse = coarse(picture, near, box);
@@ -181,20 +193,54 @@ final class SmearEcho {
       Dip other = fine.strongest(fine.uneven());
       dip = other.strength > dip.strength ? other : dip;
     }
-    if (dip.strength < LEAST_STRENGTH) {
+    double least = LEAST_STRENGTH;
+    if (isAlongARod(picture.separation(), dip.angleDegrees)) {
+      least *= TIMES_ALONG_A_ROD;
+    }
+    if (dip.strength < least) {
       return null;
     }
     double confidence = Math.min(1, LEAST_CONFIDENCE + dip.strength - LEAST_STRENGTH);
     return new Readings.Motion(dip.lengthPx, dip.angleDegrees, confidence);
   }
 
-  /** Whether there is no dip where a smear that was told otherwise should have one. */
+  /**
+   * Whether there is no dip where a smear that was told otherwise, of a product that was found,
+   * should have one.
+   */
   static boolean denies(Analysed picture, Readings.Motion claimed) {
     boolean[] near = near(picture.separation());
     Box box = Box.around(near, picture.linear().width());
     boolean isLong = claimed.lengthPx() >= NEAREST * picture.linear().factor();
     SmearEcho echo = isLong ? coarse(picture, near, box) : fine(picture, near, box);
     return echo != null && echo.denies(claimed);
+  }
+
+  /** Along a thin thing there are few differences anyway, and its marks stand where they stand. */
+  private static boolean isAlongARod(Separation parts, double degrees) {
+    double[] sums = new double[6];
+    for (int at = 0; at < parts.alpha().length; at++) {
+      double cover = parts.alpha()[at];
+      if (cover > 0) {
+        double x = at % parts.width();
+        double y = (double) (at / parts.width());
+        double[] terms = {1, x, y, x * x, y * y, x * y};
+        for (int i = 0; i < terms.length; i++) {
+          sums[i] += cover * terms[i];
+        }
+      }
+    }
+    if (sums[0] == 0) {
+      return false;
+    }
+    double varianceX = sums[3] / sums[0] - Math.pow(sums[1] / sums[0], 2);
+    double varianceY = sums[4] / sums[0] - Math.pow(sums[2] / sums[0], 2);
+    double together = sums[5] / sums[0] - sums[1] * sums[2] / (sums[0] * sums[0]);
+    double half = Math.hypot((varianceX - varianceY) / 2, together);
+    double mean = (varianceX + varianceY) / 2;
+    double axis = Math.toDegrees(0.5 * Math.atan2(2 * together, varianceX - varianceY));
+    double off = Math.abs(Math.IEEEremainder(degrees - axis, 180));
+    return off < ROD_DEGREES && mean + half > ROD_LONGER * ROD_LONGER * (mean - half);
   }
 
   private boolean denies(Readings.Motion claimed) {
@@ -307,7 +353,10 @@ final class SmearEcho {
     return new Dip(dip[0] * step, 180.0 * angle / ANGLES, dip[1] * (1 - even));
   }
 
-  /** Where the dip is, and how deep, less half of what is there in the direction across. */
+  /**
+   * Where the dip is, and how deep, less half of what is there in the direction across; no depth
+   * where it comes again.
+   */
   private double[] dip(float[][] along, float[][] across) {
     double[] one = autocorrelation(along, 0, farthest + 1);
     int best = NEAREST;
@@ -318,8 +367,14 @@ final class SmearEcho {
     for (double seen : autocorrelation(across, best - 2, best + 2)) {
       same = Math.max(same, -seen);
     }
+    // Equal parts in a row come again at twice the distance; a smear's ends do not.
+    double again = 0;
+    for (int lag = 2 * best - 2; lag <= Math.min(farthest, 2 * best + 2); lag++) {
+      again = Math.max(again, one[lag]);
+    }
+    double depth = again > MOST_AGAIN ? 0 : -one[best] - ACROSS_WEIGHT * same;
     double aside = best == NEAREST ? 0 : peak(-one[best - 1], -one[best], -one[best + 1]);
-    return new double[] {best + aside, Math.max(0, -one[best] - ACROSS_WEIGHT * same)};
+    return new double[] {best + aside, Math.max(0, depth)};
   }
 
   /** Place of the top of a parabola through three points, from the middle one, -0.5 to 0.5. */

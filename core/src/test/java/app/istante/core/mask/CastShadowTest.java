@@ -1,0 +1,108 @@
+package app.istante.core.mask;
+
+import static org.testng.Assert.assertTrue;
+
+import app.istante.core.image.LinearImage;
+import java.util.Random;
+import java.util.function.BiPredicate;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** What is grey, dim and even on the table, as a shadow is, but is the thing itself. */
+public class CastShadowTest {
+  private static final int WIDTH = 640;
+  private static final int HEIGHT = 480;
+  private static final double LIGHT = 0.74;
+  private static final double GRAIN = 0.004;
+  private static final int SHADE_PX = 5;
+
+  /**
+   * @param thing where the thing is
+   * @param tone its light
+   */
+  private static Separation separated(BiPredicate<Double, Double> thing, double tone) {
+    float[] cover = new float[WIDTH * HEIGHT];
+    for (int at = 0; at < cover.length; at++) {
+      int inside = 0;
+      for (int part = 0; part < 16; part++) {
+        double x = at % WIDTH + (part % 4 + 0.5) / 4;
+        double y = at / WIDTH + (part / 4 + 0.5) / 4;
+        inside += thing.test(x, y) ? 1 : 0;
+      }
+      cover[at] = inside / 16f;
+    }
+    float[] shade = Planes.boxMean(cover, WIDTH, HEIGHT, SHADE_PX);
+    Random random = new Random(8);
+    float[][] planes = new float[3][cover.length];
+    for (int at = 0; at < cover.length; at++) {
+      double ground = LIGHT * (1 - 0.2 * shade[Math.max(0, at - 4 * WIDTH)]);
+      double light = ground + cover[at] * (tone - ground);
+      for (float[] plane : planes) {
+        plane[at] = (float) (light + GRAIN * random.nextGaussian());
+      }
+    }
+    return Separator.separate(new LinearImage(WIDTH, HEIGHT, 1, planes[0], planes[1], planes[2]));
+  }
+
+  private static double overlap(Separation parts, BiPredicate<Double, Double> thing) {
+    int both = 0;
+    int either = 0;
+    for (int at = 0; at < WIDTH * HEIGHT; at++) {
+      boolean truth = thing.test(at % WIDTH + 0.5, at / WIDTH + 0.5);
+      boolean told = parts.alpha()[at] >= 0.5f;
+      both += truth && told ? 1 : 0;
+      either += truth || told ? 1 : 0;
+    }
+    return (double) both / either;
+  }
+
+  private static BiPredicate<Double, Double> rod(double half, double degrees) {
+    double c = Math.cos(Math.toRadians(degrees));
+    double s = Math.sin(Math.toRadians(degrees));
+    return (x, y) -> {
+      double along = (x - 320) * c + (y - 240) * s;
+      double across = (y - 240) * c - (x - 320) * s;
+      return Math.abs(along) < 210 && Math.abs(across) < half;
+    };
+  }
+
+  @DataProvider
+  Object[][] rods() {
+    return new Object[][] {
+      {4, 0.05, 0},
+      {4, 0.25, 17},
+      {7, 0.25, 0},
+      {7, 0.1, -45},
+      {9, 0.3, 0},
+      {12, 0.25, 20},
+      {25, 0.3, 0},
+      {60, 0.25, -10}
+    };
+  }
+
+  /** Pens, knives and rulers lie on the table as shadows do. */
+  @Test(dataProvider = "rods")
+  public void aGreyRodLyingOnTheTableIsAThing(int half, double tone, int degrees) {
+    BiPredicate<Double, Double> rod = rod(half, degrees);
+    Separation parts = separated(rod, tone);
+    assertTrue(parts.found(), "found");
+    double overlap = overlap(parts, rod);
+    assertTrue(overlap > 0.9, "overlap " + overlap);
+  }
+
+  /** Thin and dim and low down, but standing. */
+  @Test
+  public void darkLegsAreTheThingsOwn() {
+    BiPredicate<Double, Double> table =
+        (x, y) -> {
+          boolean top = x > 180 && x < 460 && y > 140 && y < 230;
+          boolean leg = y >= 230 && y < 360 && (Math.abs(x - 220) < 4 || Math.abs(x - 420) < 4);
+          return top || leg;
+        };
+    Separation parts = separated(table, 0.1);
+    double overlap = overlap(parts, table);
+    assertTrue(overlap > 0.95, "overlap " + overlap);
+    assertTrue(parts.alpha()[345 * WIDTH + 220] > 0.5f, "left leg");
+    assertTrue(parts.alpha()[345 * WIDTH + 420] > 0.5f, "right leg");
+  }
+}
