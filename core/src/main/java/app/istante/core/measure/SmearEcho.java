@@ -129,14 +129,16 @@ final class SmearEcho {
       return null;
     }
     int step = factor / 2;
-    int width = box.width * factor / step;
-    int height = box.height * factor / step;
+    EncodedImage codes = picture.srgb();
+    // The last working pixels may reach beyond the photo.
+    int width = Math.min(box.width * factor, codes.widthPx() - box.left * factor) / step;
+    int height = Math.min(box.height * factor, codes.heightPx() - box.top * factor) / step;
     float[] light = new float[width * height];
     boolean[] may = new boolean[light.length];
     for (int at = 0; at < light.length; at++) {
       int x = box.left * factor + at % width * step;
       int y = box.top * factor + at / width * step;
-      light[at] = meanLight(picture.srgb(), x, y, step);
+      light[at] = meanLight(codes, x, y, step);
       may[at] = near[(y + step / 2) / factor * picture.linear().width() + (x + step / 2) / factor];
     }
     return new SmearEcho(light, may, width, step, FARTHEST_FINE);
@@ -145,8 +147,10 @@ final class SmearEcho {
   /** By 1-2-1 both ways, against grain; the frame's edge is left as it is. */
   private static float[] smoothed(float[] from, int width, int height) {
     float[] across = from.clone();
-    for (int at = 1; at < from.length - 1; at++) {
-      across[at] = 0.25f * from[at - 1] + 0.5f * from[at] + 0.25f * from[at + 1];
+    for (int y = 0; y < height; y++) {
+      for (int at = y * width + 1; at < (y + 1) * width - 1; at++) {
+        across[at] = 0.25f * from[at - 1] + 0.5f * from[at] + 0.25f * from[at + 1];
+      }
     }
     float[] both = across.clone();
     for (int at = width; at < from.length - width; at++) {
@@ -171,9 +175,9 @@ final class SmearEcho {
   /**
    * @param strength depth of the dip times how uneven the directions are, 0 to about 0.4
    */
-  private record Dip(double lengthPx, double angleDegrees, double strength) {}
-
-  private static final Dip NO_DIP = new Dip(0, 0, 0);
+  private record Dip(double lengthPx, double angleDegrees, double strength) {
+    static final Dip NONE = new Dip(0, 0, 0);
+  }
 
   /** Null where no smear is heard. */
   static Readings.Motion motion(Analysed picture) {
@@ -318,7 +322,7 @@ final class SmearEcho {
       best = seen[best] == null || seen[angle].strength > seen[best].strength ? angle : best;
     }
     if (seen[best] == null) {
-      return NO_DIP;
+      return Dip.NONE;
     }
     int from = best;
     for (int turn : new int[] {-1, 1}) {
@@ -347,7 +351,7 @@ final class SmearEcho {
     float[][] across = differences(across(angle), 1);
     double even = energy(along) / Math.max(1e-9, energy(across));
     if (even >= 1) {
-      return NO_DIP;
+      return Dip.NONE;
     }
     double[] dip = dip(along, across);
     return new Dip(dip[0] * step, 180.0 * angle / ANGLES, dip[1] * (1 - even));

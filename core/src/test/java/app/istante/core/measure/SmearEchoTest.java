@@ -157,6 +157,19 @@ public class SmearEchoTest {
     assertHeard(photographed(smear(9, 52), 3), 9, 52);
   }
 
+  /** The last working pixels reach beyond a photo whose sides are no multiples of them. */
+  @Test
+  public void aThingAtTheFramesCornerIsHeardToo() {
+    EncodedImage whole = photographed(smear(16, 60), 3);
+    int width = 1433;
+    int height = 1109;
+    byte[] corner = new byte[3 * width * height];
+    for (int y = 0; y < height; y++) {
+      System.arraycopy(whole.rgb(), 3 * y * whole.widthPx(), corner, 3 * y * width, 3 * width);
+    }
+    assertHeard(new EncodedImage(width, height, corner), 16, 60);
+  }
+
   private static void assertHeard(EncodedImage picture, double length, double degrees) {
     Readings.Motion heard = SmearEcho.motion(analysed(picture));
     assertNotNull(heard);
