@@ -463,9 +463,10 @@ final class SmearEcho {
     }
     float[] seen = new float[last - first + 1 + 2 * SPAN];
     for (int i = 0; i < seen.length; i++) {
-      double u = x + (first + i - SPAN) * c;
-      double v = y + (first + i - SPAN) * s;
-      seen[i] = at(u, v);
+      // A pixel's middle lies at halves.
+      double u = x + (first + i - SPAN) * c - 0.5;
+      double v = y + (first + i - SPAN) * s - 0.5;
+      seen[i] = Planes.between(light, width, height, u, v);
     }
     float[] row = new float[last - first + 1];
     for (int i = 0; i < row.length; i++) {
@@ -480,19 +481,5 @@ final class SmearEcho {
     int column = (int) Math.floor(x);
     int row = (int) Math.floor(y);
     return column >= 0 && row >= 0 && column < width && row < height && may[row * width + column];
-  }
-
-  /** Between pixels, whose middles lie at halves; the frame's edge goes on beyond it. */
-  private float at(double x, double y) {
-    double u = Math.max(0, Math.min(width - 1.001, x - 0.5));
-    double v = Math.max(0, Math.min(height - 1.001, y - 0.5));
-    int at = (int) v * width + (int) u;
-    float fx = (float) (u - (int) u);
-    float fy = (float) (v - (int) v);
-    int right = width > 1 ? 1 : 0;
-    int below = height > 1 ? width : 0;
-    float upper = light[at] + fx * (light[at + right] - light[at]);
-    float lower = light[at + below] + fx * (light[at + below + right] - light[at + below]);
-    return upper + fy * (lower - upper);
   }
 }
