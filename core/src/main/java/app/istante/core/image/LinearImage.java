@@ -62,6 +62,14 @@ public final class LinearImage {
     return blue;
   }
 
+  /**
+   * One figure for the light of a pixel wherever the grain of the three channels should weigh less
+   * than in {@link #luminance()}, which is nearly green alone: 0.25, 0.6 and 0.15 of them.
+   */
+  public double brightness(int at) {
+    return 0.25 * red[at] + 0.6 * green[at] + 0.15 * blue[at];
+  }
+
   /** Relative luminance (ITU-R BT.709 weights) of every pixel, a new plane. */
   public float[] luminance() {
     float[] y = new float[red.length];

@@ -157,8 +157,7 @@ final class ContactShadow {
   }
 
   private double light(int x, int y) {
-    int at = y * width + x;
-    return 0.25 * image.red()[at] + 0.6 * image.green()[at] + 0.15 * image.blue()[at];
+    return image.brightness(y * width + x);
   }
 
   /** The last row above the darkest place near the foot, or -1 if the foot lies right. */

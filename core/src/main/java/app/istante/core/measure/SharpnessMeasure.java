@@ -119,11 +119,12 @@ final class SharpnessMeasure {
             && !SmearFit.isDenied(edges, ofOutline)
             && (ofEdges == null || ofOutline.confidence() > ofEdges.confidence());
     Readings.Motion claimed = surer ? ofOutline : ofEdges;
-    Readings.Motion heard = SmearEcho.motion(picture);
+    SmearEcho echo = new SmearEcho(picture);
+    Readings.Motion heard = echo.motion();
     if (heard != null && (heard.confidence() > SURE || !SmearFit.isDenied(edges, heard))) {
       return claimed == null ? heard : SmearFit.together(heard, claimed);
     }
-    return claimed == null || SmearEcho.denies(picture, claimed) ? null : claimed;
+    return claimed == null || echo.denies(claimed) ? null : claimed;
   }
 
   private static Readings.BlurMap map(List<Edge> edges, int width, int height) {

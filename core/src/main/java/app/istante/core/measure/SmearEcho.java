@@ -1,13 +1,9 @@
 package app.istante.core.measure;
 
-import app.istante.core.image.EncodedImage;
-import app.istante.core.image.LinearImage;
-import app.istante.core.mask.Planes;
 import app.istante.core.mask.Separation;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.List;
+import java.util.function.Supplier;
 import java.util.stream.IntStream;
 
 /**
@@ -20,22 +16,13 @@ import java.util.stream.IntStream;
  * through all angles instead of by the derivatives at a pixel.
  */
 final class SmearEcho {
-  /** Directions tried, over half a turn. */
-  private static final int ANGLES = 36;
-
-  /** Half the distance over which second differences are taken, pixels of the level looked at. */
-  private static final int SPAN = 2;
-
   /** Nearer dips are those of the differences themselves. */
   private static final int NEAREST = 6;
 
   private static final int FARTHEST = 60;
 
-  /** In the finer of two levels: what is longer shows in the coarser one. */
+  /** At the finer of two scales: what is longer shows in the coarser one. */
   private static final int FARTHEST_FINE = 16;
-
-  /** Differences count up to this many times their root mean square: one edge is not all edges. */
-  private static final float MOST_TIMES_RMS = 4;
 
   /**
    * Energy along a smear against across it, from one in so many of the places; where no direction
@@ -72,104 +59,29 @@ final class SmearEcho {
   private static final int NEAR_ANGLES = 2;
   private static final double NEAR_LENGTH = 1.25;
 
-  /** About so many places are asked for a direction. */
-  private static final int PLACES = 12_000;
+  private static final int ANGLES = EchoLines.ANGLES;
 
-  private static final int FEWEST_PLACES = 100;
+  private final Separation parts;
+  private final EchoLines coarse;
+  private final Supplier<EchoLines> makesFine;
+  private EchoLines fine;
 
-  /** The smear reaches beyond the outline, working pixels. */
-  private static final int AROUND_PX = 14;
-
-  private static final float LEAST_COVER = 1e-3f;
-
-  private final float[] light;
-  private final boolean[] may;
-  private final int width;
-  private final int height;
-
-  /** Photo pixels for one of this level. */
-  private final int step;
-
-  private final int farthest;
-  private final int everyRow;
-
-  private SmearEcho(float[] light, boolean[] may, int width, int step, int farthest) {
-    this.width = width;
-    this.height = may.length / width;
-    this.light = smoothed(light, width, height);
-    this.may = may;
-    this.step = step;
-    this.farthest = farthest;
-    int count = 0;
-    for (boolean one : may) {
-      count += one ? 1 : 0;
-    }
-    everyRow = Math.max(1, count / PLACES);
+  /**
+   * @param picture one whose product was found
+   */
+  SmearEcho(Analysed picture) {
+    parts = picture.separation();
+    EchoLines.Place place = EchoLines.Place.of(parts);
+    coarse = EchoLines.coarse(picture.linear(), place);
+    makesFine = () -> EchoLines.fine(picture.srgb(), picture.linear(), place);
   }
 
-  /** Listens in the working picture. */
-  private static SmearEcho coarse(Analysed picture, boolean[] near, Box box) {
-    LinearImage linear = picture.linear();
-    float[] light = new float[box.width * box.height];
-    boolean[] may = new boolean[light.length];
-    for (int at = 0; at < light.length; at++) {
-      int from = (box.top + at / box.width) * linear.width() + box.left + at % box.width;
-      double sum =
-          0.25 * linear.red()[from] + 0.6 * linear.green()[from] + 0.15 * linear.blue()[from];
-      light[at] = 255 * (float) Math.sqrt(Math.max(0, sum));
-      may[at] = near[from];
+  /** Null where the photo has no more pixels than the coarse ones. */
+  private EchoLines fine() {
+    if (fine == null) {
+      fine = makesFine.get();
     }
-    return new SmearEcho(light, may, box.width, linear.factor(), FARTHEST);
-  }
-
-  /** Listens in twice as many pixels; null where the photo has no more. */
-  private static SmearEcho fine(Analysed picture, boolean[] near, Box box) {
-    int factor = picture.linear().factor();
-    if (factor == 1) {
-      return null;
-    }
-    int step = factor / 2;
-    EncodedImage codes = picture.srgb();
-    // The last working pixels may reach beyond the photo.
-    int width = Math.min(box.width * factor, codes.widthPx() - box.left * factor) / step;
-    int height = Math.min(box.height * factor, codes.heightPx() - box.top * factor) / step;
-    float[] light = new float[width * height];
-    boolean[] may = new boolean[light.length];
-    for (int at = 0; at < light.length; at++) {
-      int x = box.left * factor + at % width * step;
-      int y = box.top * factor + at / width * step;
-      light[at] = meanLight(codes, x, y, step);
-      may[at] = near[(y + step / 2) / factor * picture.linear().width() + (x + step / 2) / factor];
-    }
-    return new SmearEcho(light, may, width, step, FARTHEST_FINE);
-  }
-
-  /** By 1-2-1 both ways, against grain; the frame's edge is left as it is. */
-  private static float[] smoothed(float[] from, int width, int height) {
-    float[] across = from.clone();
-    for (int y = 0; y < height; y++) {
-      for (int at = y * width + 1; at < (y + 1) * width - 1; at++) {
-        across[at] = 0.25f * from[at - 1] + 0.5f * from[at] + 0.25f * from[at + 1];
-      }
-    }
-    float[] both = across.clone();
-    for (int at = width; at < from.length - width; at++) {
-      both[at] = 0.25f * across[at - width] + 0.5f * across[at] + 0.25f * across[at + width];
-    }
-    return both;
-  }
-
-  /** In codes, which are near enough to the square root of the light that no edge outweighs all. */
-  private static float meanLight(EncodedImage codes, int left, int top, int step) {
-    byte[] rgb = codes.rgb();
-    float sum = 0;
-    for (int y = top; y < top + step; y++) {
-      for (int x = left; x < left + step; x++) {
-        int at = 3 * (y * codes.widthPx() + x);
-        sum += 0.25f * (rgb[at] & 255) + 0.6f * (rgb[at + 1] & 255) + 0.15f * (rgb[at + 2] & 255);
-      }
-    }
-    return sum / (step * step);
+    return fine;
   }
 
   /**
@@ -180,25 +92,18 @@ final class SmearEcho {
   }
 
   /** Null where no smear is heard. */
-  static Readings.Motion motion(Analysed picture) {
-    if (!picture.separation().found()) {
-      return null;
-    }
-    boolean[] near = near(picture.separation());
-    Box box = Box.around(near, picture.linear().width());
-    SmearEcho coarse = coarse(picture, near, box);
-    int[] uneven = coarse.uneven();
+  Readings.Motion motion() {
+    int[] uneven = uneven(coarse);
     if (uneven.length == 0) {
       return null;
     }
-    Dip dip = coarse.strongest(uneven);
-    SmearEcho fine = dip.strength < PLAIN_STRENGTH ? fine(picture, near, box) : null;
-    if (fine != null) {
-      Dip other = fine.strongest(fine.uneven());
+    Dip dip = new Lags(coarse, FARTHEST).strongest(uneven);
+    if (dip.strength < PLAIN_STRENGTH && fine() != null) {
+      Dip other = new Lags(fine(), FARTHEST_FINE).strongest(uneven(fine()));
       dip = other.strength > dip.strength ? other : dip;
     }
     double least = LEAST_STRENGTH;
-    if (isAlongARod(picture.separation(), dip.angleDegrees)) {
+    if (isAlongARod(dip.angleDegrees)) {
       least *= TIMES_ALONG_A_ROD;
     }
     if (dip.strength < least) {
@@ -208,20 +113,31 @@ final class SmearEcho {
     return new Readings.Motion(dip.lengthPx, dip.angleDegrees, confidence);
   }
 
-  /**
-   * Whether there is no dip where a smear that was told otherwise, of a product that was found,
-   * should have one.
-   */
-  static boolean denies(Analysed picture, Readings.Motion claimed) {
-    boolean[] near = near(picture.separation());
-    Box box = Box.around(near, picture.linear().width());
-    boolean isLong = claimed.lengthPx() >= NEAREST * picture.linear().factor();
-    SmearEcho echo = isLong ? coarse(picture, near, box) : fine(picture, near, box);
-    return echo != null && echo.denies(claimed);
+  /** Whether there is no dip where a smear that was told otherwise should have one. */
+  boolean denies(Readings.Motion claimed) {
+    EchoLines lines = claimed.lengthPx() >= NEAREST * coarse.step() ? coarse : fine();
+    if (lines == null) {
+      return false;
+    }
+    double lag = claimed.lengthPx() / lines.step();
+    int from = (int) Math.ceil(lag / NEAR_LENGTH);
+    int to = (int) (lag * NEAR_LENGTH);
+    if (from < NEAREST || to <= from) {
+      return false;
+    }
+    int middle = (int) Math.round(claimed.angleDegrees() * ANGLES / 180);
+    double deepest = 0;
+    for (int angle = middle - NEAR_ANGLES; angle <= middle + NEAR_ANGLES; angle++) {
+      float[][] along = lines.differences(Math.floorMod(angle, ANGLES), 1);
+      for (double seen : autocorrelation(along, from, to)) {
+        deepest = Math.max(deepest, -seen);
+      }
+    }
+    return deepest < LEAST_DIP;
   }
 
   /** Along a thin thing there are few differences anyway, and its marks stand where they stand. */
-  private static boolean isAlongARod(Separation parts, double degrees) {
+  private boolean isAlongARod(double degrees) {
     double[] sums = new double[6];
     for (int at = 0; at < parts.alpha().length; at++) {
       double cover = parts.alpha()[at];
@@ -247,58 +163,12 @@ final class SmearEcho {
     return off < ROD_DEGREES && mean + half > ROD_LONGER * ROD_LONGER * (mean - half);
   }
 
-  private boolean denies(Readings.Motion claimed) {
-    double lag = claimed.lengthPx() / step;
-    int from = (int) Math.ceil(lag / NEAR_LENGTH);
-    int to = (int) (lag * NEAR_LENGTH);
-    if (from < NEAREST || to <= from) {
-      return false;
-    }
-    int middle = (int) Math.round(claimed.angleDegrees() * ANGLES / 180);
-    double deepest = 0;
-    for (int angle = middle - NEAR_ANGLES; angle <= middle + NEAR_ANGLES; angle++) {
-      float[][] along = differences(Math.floorMod(angle, ANGLES), 1);
-      for (double seen : autocorrelation(along, from, to)) {
-        deepest = Math.max(deepest, -seen);
-      }
-    }
-    return deepest < LEAST_DIP;
-  }
-
-  /** What is looked at of the working picture. */
-  private record Box(int left, int top, int width, int height) {
-    static Box around(boolean[] near, int wide) {
-      int left = wide;
-      int right = 0;
-      int top = near.length / wide;
-      int bottom = 0;
-      for (int at = 0; at < near.length; at++) {
-        if (near[at]) {
-          left = Math.min(left, at % wide);
-          right = Math.max(right, at % wide + 1);
-          top = Math.min(top, at / wide);
-          bottom = at / wide + 1;
-        }
-      }
-      return new Box(left, top, Math.max(1, right - left), Math.max(1, bottom - top));
-    }
-  }
-
-  private static boolean[] near(Separation parts) {
-    float[] cover = Planes.boxMean(parts.alpha(), parts.width(), parts.height(), AROUND_PX);
-    boolean[] near = new boolean[cover.length];
-    for (int at = 0; at < near.length; at++) {
-      near[at] = cover[at] > LEAST_COVER && parts.kind()[at] != Separation.FOREIGN;
-    }
-    return near;
-  }
-
   /** The directions with the least fine differences against those across, the least first. */
-  private int[] uneven() {
+  private static int[] uneven(EchoLines lines) {
     double[] energy =
         IntStream.range(0, ANGLES)
             .parallel()
-            .mapToDouble(angle -> energy(differences(angle, ROUGHLY)))
+            .mapToDouble(angle -> EchoLines.energy(lines.differences(angle, ROUGHLY)))
             .toArray();
     return IntStream.range(0, ANGLES)
         .filter(angle -> energy[angle] > 0)
@@ -312,73 +182,6 @@ final class SmearEcho {
 
   private static int across(int angle) {
     return (angle + ANGLES / 2) % ANGLES;
-  }
-
-  private Dip strongest(int[] angles) {
-    Dip[] seen = new Dip[ANGLES];
-    Arrays.stream(angles).parallel().forEach(angle -> seen[angle] = look(angle));
-    int best = 0;
-    for (int angle : angles) {
-      best = seen[best] == null || seen[angle].strength > seen[best].strength ? angle : best;
-    }
-    if (seen[best] == null) {
-      return Dip.NONE;
-    }
-    int from = best;
-    for (int turn : new int[] {-1, 1}) {
-      int next = Math.floorMod(from + turn, ANGLES);
-      while (strength(seen, next) > seen[best].strength) {
-        best = next;
-        next = Math.floorMod(best + turn, ANGLES);
-      }
-    }
-    double before = strength(seen, Math.floorMod(best - 1, ANGLES));
-    double after = strength(seen, Math.floorMod(best + 1, ANGLES));
-    double aside = peak(before, seen[best].strength, after);
-    double degrees = ((best + aside) * 180 / ANGLES + 180) % 180;
-    return new Dip(seen[best].lengthPx, degrees, seen[best].strength);
-  }
-
-  private double strength(Dip[] seen, int angle) {
-    if (seen[angle] == null) {
-      seen[angle] = look(angle);
-    }
-    return seen[angle].strength;
-  }
-
-  private Dip look(int angle) {
-    float[][] along = differences(angle, 1);
-    float[][] across = differences(across(angle), 1);
-    double even = energy(along) / Math.max(1e-9, energy(across));
-    if (even >= 1) {
-      return Dip.NONE;
-    }
-    double[] dip = dip(along, across);
-    return new Dip(dip[0] * step, 180.0 * angle / ANGLES, dip[1] * (1 - even));
-  }
-
-  /**
-   * Where the dip is, and how deep, less half of what is there in the direction across; no depth
-   * where it comes again.
-   */
-  private double[] dip(float[][] along, float[][] across) {
-    double[] one = autocorrelation(along, 0, farthest + 1);
-    int best = NEAREST;
-    for (int lag = NEAREST; lag < farthest; lag++) {
-      best = one[lag] < one[best] ? lag : best;
-    }
-    double same = 0;
-    for (double seen : autocorrelation(across, best - 2, best + 2)) {
-      same = Math.max(same, -seen);
-    }
-    // Equal parts in a row come again at twice the distance; a smear's ends do not.
-    double again = 0;
-    for (int lag = 2 * best - 2; lag <= Math.min(farthest, 2 * best + 2); lag++) {
-      again = Math.max(again, one[lag]);
-    }
-    double depth = again > MOST_AGAIN ? 0 : -one[best] - ACROSS_WEIGHT * same;
-    double aside = best == NEAREST ? 0 : peak(-one[best - 1], -one[best], -one[best + 1]);
-    return new double[] {best + aside, Math.max(0, depth)};
   }
 
   /** Place of the top of a parabola through three points, from the middle one, -0.5 to 0.5. */
@@ -412,74 +215,73 @@ final class SmearEcho {
     return sums;
   }
 
-  private static double energy(float[][] rows) {
-    double sum = 0;
-    int count = 0;
-    for (float[] row : rows) {
-      for (float value : row) {
-        sum += value * value;
-        count += value == 0 ? 0 : 1;
+  /** Looks for dips between lines at one scale, up to so far apart. */
+  private record Lags(EchoLines lines, int farthest) {
+    Dip strongest(int[] angles) {
+      Dip[] seen = new Dip[ANGLES];
+      Arrays.stream(angles).parallel().forEach(angle -> seen[angle] = look(angle));
+      int best = 0;
+      for (int angle : angles) {
+        best = seen[best] == null || seen[angle].strength > seen[best].strength ? angle : best;
       }
+      if (seen[best] == null) {
+        return Dip.NONE;
+      }
+      int from = best;
+      for (int turn : new int[] {-1, 1}) {
+        int next = Math.floorMod(from + turn, ANGLES);
+        while (strength(seen, next) > seen[best].strength) {
+          best = next;
+          next = Math.floorMod(best + turn, ANGLES);
+        }
+      }
+      double before = strength(seen, Math.floorMod(best - 1, ANGLES));
+      double after = strength(seen, Math.floorMod(best + 1, ANGLES));
+      double aside = peak(before, seen[best].strength, after);
+      double degrees = ((best + aside) * 180 / ANGLES + 180) % 180;
+      return new Dip(seen[best].lengthPx, degrees, seen[best].strength);
     }
-    return count < FEWEST_PLACES ? 0 : sum / count;
-  }
 
-  /** Second differences along lines in a direction, 0 beside the product; large ones are cut. */
-  private float[][] differences(int angle, int every) {
-    double c = Math.cos(angle * Math.PI / ANGLES);
-    double s = Math.sin(angle * Math.PI / ANGLES);
-    int reach = (int) Math.ceil(Math.hypot(width, height) / 2);
-    List<float[]> rows = new ArrayList<>();
-    for (int across = -reach; across <= reach; across += every * everyRow) {
-      float[] row = row(c, s, across, reach);
-      if (row != null) {
-        rows.add(row);
+    private double strength(Dip[] seen, int angle) {
+      if (seen[angle] == null) {
+        seen[angle] = look(angle);
       }
+      return seen[angle].strength;
     }
-    float[][] all = rows.toArray(float[][]::new);
-    float most = MOST_TIMES_RMS * (float) Math.sqrt(energy(all));
-    for (float[] row : all) {
-      for (int i = 0; i < row.length; i++) {
-        row[i] = Math.max(-most, Math.min(most, row[i]));
-      }
-    }
-    return all;
-  }
 
-  /** Null where the line meets nothing of the product. */
-  private float[] row(double c, double s, int across, int reach) {
-    double x = 0.5 * width - across * s;
-    double y = 0.5 * height + across * c;
-    int first = reach;
-    int last = -reach;
-    for (int i = -reach; i <= reach; i++) {
-      if (isProduct(x + i * c, y + i * s)) {
-        first = Math.min(first, i);
-        last = i;
+    private Dip look(int angle) {
+      float[][] along = lines.differences(angle, 1);
+      float[][] across = lines.differences(across(angle), 1);
+      double even = EchoLines.energy(along) / Math.max(1e-9, EchoLines.energy(across));
+      if (even >= 1) {
+        return Dip.NONE;
       }
+      double[] dip = dip(along, across);
+      return new Dip(dip[0] * lines.step(), 180.0 * angle / ANGLES, dip[1] * (1 - even));
     }
-    if (last < first) {
-      return null;
-    }
-    float[] seen = new float[last - first + 1 + 2 * SPAN];
-    for (int i = 0; i < seen.length; i++) {
-      // A pixel's middle lies at halves.
-      double u = x + (first + i - SPAN) * c - 0.5;
-      double v = y + (first + i - SPAN) * s - 0.5;
-      seen[i] = Planes.between(light, width, height, u, v);
-    }
-    float[] row = new float[last - first + 1];
-    for (int i = 0; i < row.length; i++) {
-      if (isProduct(x + (first + i) * c, y + (first + i) * s)) {
-        row[i] = seen[i + 2 * SPAN] - 2 * seen[i + SPAN] + seen[i];
-      }
-    }
-    return row;
-  }
 
-  private boolean isProduct(double x, double y) {
-    int column = (int) Math.floor(x);
-    int row = (int) Math.floor(y);
-    return column >= 0 && row >= 0 && column < width && row < height && may[row * width + column];
+    /**
+     * Where the dip is, and how deep, less half of what is there in the direction across; no depth
+     * where it comes again.
+     */
+    private double[] dip(float[][] along, float[][] across) {
+      double[] one = autocorrelation(along, 0, farthest + 1);
+      int best = NEAREST;
+      for (int lag = NEAREST; lag < farthest; lag++) {
+        best = one[lag] < one[best] ? lag : best;
+      }
+      double same = 0;
+      for (double seen : autocorrelation(across, best - 2, best + 2)) {
+        same = Math.max(same, -seen);
+      }
+      // Equal parts in a row come again at twice the distance; a smear's ends do not.
+      double again = 0;
+      for (int lag = 2 * best - 2; lag <= Math.min(farthest, 2 * best + 2); lag++) {
+        again = Math.max(again, one[lag]);
+      }
+      double depth = again > MOST_AGAIN ? 0 : -one[best] - ACROSS_WEIGHT * same;
+      double aside = best == NEAREST ? 0 : peak(-one[best - 1], -one[best], -one[best + 1]);
+      return new double[] {best + aside, Math.max(0, depth)};
+    }
   }
 }

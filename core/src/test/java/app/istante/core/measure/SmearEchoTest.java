@@ -171,7 +171,7 @@ public class SmearEchoTest {
   }
 
   private static void assertHeard(EncodedImage picture, double length, double degrees) {
-    Readings.Motion heard = SmearEcho.motion(analysed(picture));
+    Readings.Motion heard = new SmearEcho(analysed(picture)).motion();
     assertNotNull(heard);
     assertEquals(heard.lengthPx(), length, 0.15 * length);
     double off = Math.abs(heard.angleDegrees() - degrees) % 180;
@@ -180,7 +180,7 @@ public class SmearEchoTest {
 
   @Test
   public void aStillThingHasNoEcho() {
-    assertNull(SmearEcho.motion(analysed(photographed(still()))));
+    assertNull(new SmearEcho(analysed(photographed(still()))).motion());
   }
 
   @DataProvider
@@ -191,7 +191,7 @@ public class SmearEchoTest {
   /** A disc's rim echoes too, but alike in all directions. */
   @Test(dataProvider = "radii")
   public void defocusIsNoSmear(double radius) {
-    assertNull(SmearEcho.motion(analysed(photographed(defocus(radius)))));
+    assertNull(new SmearEcho(analysed(photographed(defocus(radius)))).motion());
   }
 
   /** Bars lie as far apart as a smear would be long, but what lies across them is sharp. */
@@ -207,7 +207,7 @@ public class SmearEchoTest {
               double light = !thing ? 0.72 : bar ? 0.12 : 0.4;
               return new double[] {light, light, 0.9 * light};
             });
-    assertNull(SmearEcho.motion(analysed(bars)));
+    assertNull(new SmearEcho(analysed(bars)).motion());
   }
 
   /** Marks along a rod lie as far apart as a smear would be long. */
@@ -223,18 +223,18 @@ public class SmearEchoTest {
               double light = !thing ? 0.72 : mark ? 0.22 : 0.3;
               return new double[] {light, light, 0.9 * light};
             });
-    assertNull(SmearEcho.motion(analysed(rod)));
+    assertNull(new SmearEcho(analysed(rod)).motion());
   }
 
   /** A smear that was told from soft edges has to have its echo. */
   @Test
   public void whatHasNoEchoThereIsDenied() {
     Analysed smeared = analysed(photographed(smear(20, 30)));
-    assertFalse(SmearEcho.denies(smeared, new Readings.Motion(21, 33, 0.7)));
-    assertTrue(SmearEcho.denies(smeared, new Readings.Motion(20, 120, 0.7)), "across");
-    assertTrue(SmearEcho.denies(smeared, new Readings.Motion(45, 30, 0.7)), "twice as long");
+    assertFalse(new SmearEcho(smeared).denies(new Readings.Motion(21, 33, 0.7)));
+    assertTrue(new SmearEcho(smeared).denies(new Readings.Motion(20, 120, 0.7)), "across");
+    assertTrue(new SmearEcho(smeared).denies(new Readings.Motion(45, 30, 0.7)), "twice as long");
     Analysed still = analysed(photographed(still()));
-    assertTrue(SmearEcho.denies(still, new Readings.Motion(20, 30, 0.7)));
+    assertTrue(new SmearEcho(still).denies(new Readings.Motion(20, 30, 0.7)));
   }
 
   @DataProvider
