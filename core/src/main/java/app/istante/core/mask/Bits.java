@@ -1,8 +1,8 @@
 package app.istante.core.mask;
 
 /**
- * Kernels over sets of pixels, row by row, 64 pixels at a time; what lies outside the frame repeats
- * its edge.
+ * A set of a plane's pixels, 64 in a word, row by row; what lies outside the frame repeats its
+ * edge. Sets are not changed once made.
  */
 final class Bits {
   private static final int WORD = 64;
@@ -10,39 +10,85 @@ final class Bits {
   private final int width;
   private final int height;
 
-  /** Words in a row; bits past the width are set, so that nothing is eaten from outside. */
+  /** Words in a row; bits past the width are never set. */
   private final int words;
 
-  private long[] rows;
+  private final long[] rows;
 
-  private Bits(boolean[] set, boolean inverted, int width, int height) {
+  private Bits(int width, int height, long[] rows) {
     this.width = width;
     this.height = height;
     words = (width + WORD - 1) / WORD;
-    rows = new long[words * height];
-    for (int y = 0; y < height; y++) {
-      for (int word = 0; word < words; word++) {
-        int from = word * WORD;
-        int count = Math.min(WORD, width - from);
-        long packed = count == WORD ? 0 : -1L << count;
-        int at = y * width + from;
-        for (int bit = 0; bit < count; bit++) {
-          packed |= (set[at + bit] != inverted ? 1L : 0L) << bit;
-        }
-        rows[y * words + word] = packed;
-      }
-    }
+    this.rows = rows;
   }
 
-  private boolean[] unpacked(boolean inverted) {
-    boolean[] out = new boolean[width * height];
-    long flip = inverted ? -1 : 0;
+  /** Which pixels of a row belong. */
+  @FunctionalInterface
+  private interface Packer {
+    /** The {@code count} pixels from place {@code at} on, the first in the lowest bit. */
+    long pack(int at, int count);
+  }
+
+  private static Bits packed(int width, int height, Packer packer) {
+    int words = (width + WORD - 1) / WORD;
+    long[] rows = new long[words * height];
     for (int y = 0; y < height; y++) {
       for (int word = 0; word < words; word++) {
-        long packed = rows[y * words + word] ^ flip;
         int from = word * WORD;
-        int count = packed == 0 ? 0 : Math.min(WORD, width - from);
-        int at = y * width + from;
+        rows[y * words + word] = packer.pack(y * width + from, Math.min(WORD, width - from));
+      }
+    }
+    return new Bits(width, height, rows);
+  }
+
+  static Bits of(boolean[] set, int width, int height) {
+    return packed(
+        width,
+        height,
+        (at, count) -> {
+          long packed = 0;
+          for (int bit = 0; bit < count; bit++) {
+            packed |= (set[at + bit] ? 1L : 0L) << bit;
+          }
+          return packed;
+        });
+  }
+
+  /** Where a plane's values are less than a limit. */
+  static Bits below(float[] values, float limit, int width, int height) {
+    return packed(
+        width,
+        height,
+        (at, count) -> {
+          long packed = 0;
+          for (int bit = 0; bit < count; bit++) {
+            packed |= (values[at + bit] < limit ? 1L : 0L) << bit;
+          }
+          return packed;
+        });
+  }
+
+  /** Where the region that a pixel belongs to, or none, is wanted. */
+  static Bits where(int[] labels, boolean[] wanted, int width, int height) {
+    return packed(
+        width,
+        height,
+        (at, count) -> {
+          long packed = 0;
+          for (int bit = 0; bit < count; bit++) {
+            packed |= (wanted[labels[at + bit]] ? 1L : 0L) << bit;
+          }
+          return packed;
+        });
+  }
+
+  boolean[] unpacked() {
+    boolean[] out = new boolean[width * height];
+    for (int y = 0; y < height; y++) {
+      for (int word = 0; word < words; word++) {
+        long packed = rows[y * words + word];
+        int at = y * width + word * WORD;
+        int count = packed == 0 ? 0 : Math.min(WORD, width - word * WORD);
         for (int bit = 0; bit < count; bit++) {
           out[at + bit] = (packed >>> bit & 1) != 0;
         }
@@ -51,41 +97,158 @@ final class Bits {
     return out;
   }
 
-  /** Leaves what has all of the square of side {@code 2 * radius + 1} around it. */
-  private Bits eroded(int radius) {
+  /** What to do with a pixel. */
+  @FunctionalInterface
+  interface Visitor {
+    void at(int at);
+  }
+
+  /** Every pixel of the set, row by row from the top left. */
+  void forEach(Visitor visitor) {
+    for (int i = 0; i < rows.length; i++) {
+      int base = i / words * width + i % words * WORD;
+      for (long left = rows[i]; left != 0; left &= left - 1) {
+        visitor.at(base + Long.numberOfTrailingZeros(left));
+      }
+    }
+  }
+
+  int count() {
+    int count = 0;
+    for (long row : rows) {
+      count += Long.bitCount(row);
+    }
+    return count;
+  }
+
+  boolean isEmpty() {
+    for (long row : rows) {
+      if (row != 0) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  Bits not() {
+    long[] out = new long[rows.length];
+    for (int at = 0; at < out.length; at++) {
+      out[at] = ~rows[at] & within(at);
+    }
+    return new Bits(width, height, out);
+  }
+
+  Bits andNot(Bits other) {
+    long[] out = new long[rows.length];
+    for (int at = 0; at < out.length; at++) {
+      out[at] = rows[at] & ~other.rows[at];
+    }
+    return new Bits(width, height, out);
+  }
+
+  /** Without the outermost pixels of the frame. */
+  Bits withoutBorder() {
+    long[] out = rows.clone();
+    for (int at = 0; at < out.length; at++) {
+      int row = at / words;
+      int word = at % words;
+      out[at] = row == 0 || row == height - 1 ? 0 : out[at];
+      out[at] &= word == 0 ? ~1L : -1;
+      out[at] &= word == words - 1 ? ~(1L << (width - 1) % WORD) : -1;
+    }
+    return new Bits(width, height, out);
+  }
+
+  /** What has all four neighbours in the set; what lies outside the frame is in it. */
+  Bits inner() {
+    long[] out = new long[rows.length];
+    for (int at = 0; at < out.length; at++) {
+      long up = at >= words ? rows[at - words] : -1;
+      long down = at + words < rows.length ? rows[at + words] : -1;
+      int word = at % words;
+      long before = word > 0 ? rows[at - 1] : -1;
+      long after = word + 1 < words ? rows[at + 1] : -1;
+      long here = rows[at] | ~within(at);
+      out[at] =
+          rows[at]
+              & up
+              & down
+              & (here << 1 | before >>> WORD - 1)
+              & (here >>> 1 | after << WORD - 1);
+    }
+    return new Bits(width, height, out);
+  }
+
+  /** The bits of a word that lie within the width. */
+  private long within(int at) {
+    return at % words < words - 1 || width % WORD == 0 ? -1 : ~(-1L << width % WORD);
+  }
+
+  /** What has all of the square of side {@code 2 * radius + 1} around it in the set. */
+  Bits deep(int radius) {
+    long[] out = new long[rows.length];
+    for (int at = 0; at < out.length; at++) {
+      // Nothing is eaten from outside.
+      out[at] = rows[at] | ~within(at);
+    }
     for (int round = 0; round < radius; round++) {
       for (int y = 0; y < height; y++) {
         int base = y * words;
         long before = -1;
         for (int word = 0; word < words; word++) {
-          long here = rows[base + word];
-          long after = word + 1 < words ? rows[base + word + 1] : -1;
-          rows[base + word] =
+          long here = out[base + word];
+          long after = word + 1 < words ? out[base + word + 1] : -1;
+          out[base + word] =
               here & (here << 1 | before >>> WORD - 1) & (here >>> 1 | after << WORD - 1);
           before = here;
         }
       }
     }
     for (int round = 0; round < radius; round++) {
-      long[] out = rows.clone();
-      for (int at = 0; at < rows.length; at++) {
-        long up = at >= words ? rows[at - words] : -1;
-        long down = at + words < rows.length ? rows[at + words] : -1;
+      long[] from = out.clone();
+      for (int at = 0; at < out.length; at++) {
+        long up = at >= words ? from[at - words] : -1;
+        long down = at + words < from.length ? from[at + words] : -1;
         out[at] &= up & down;
       }
-      rows = out;
     }
-    return this;
+    for (int at = 0; at < out.length; at++) {
+      out[at] &= within(at);
+    }
+    return new Bits(width, height, out);
+  }
+
+  /** What has any of the square of side {@code 2 * radius + 1} around it in the set. */
+  Bits near(int radius) {
+    return not().deep(radius).not();
+  }
+
+  /**
+   * With the pixels of {@code into}, added in so many rounds, that have a neighbour in the set; the
+   * first and the last row stay as they are.
+   */
+  Bits grown(Bits into, int rounds) {
+    long[] out = rows.clone();
+    for (int round = 0; round < rounds; round++) {
+      long[] from = out.clone();
+      for (int at = words; at < from.length - words; at++) {
+        int word = at % words;
+        long left = from[at] << 1 | (word > 0 ? from[at - 1] >>> WORD - 1 : 0);
+        long right = from[at] >>> 1 | (word + 1 < words ? from[at + 1] << WORD - 1 : 0);
+        out[at] |= into.rows[at] & (left | right | from[at - words] | from[at + words]);
+      }
+    }
+    return new Bits(width, height, out);
   }
 
   /** Whether all pixels of the square of side {@code 2 * radius + 1} are set. */
   static boolean[] deep(boolean[] set, int width, int height, int radius) {
-    return new Bits(set, false, width, height).eroded(radius).unpacked(false);
+    return of(set, width, height).deep(radius).unpacked();
   }
 
   /** Whether any pixel of the square of side {@code 2 * radius + 1} is set. */
   static boolean[] near(boolean[] set, int width, int height, int radius) {
-    return new Bits(set, true, width, height).eroded(radius).unpacked(true);
+    return of(set, width, height).near(radius).unpacked();
   }
 
   /**
@@ -93,44 +256,9 @@ final class Bits {
    * the last row stay as they are.
    */
   static void grow(boolean[] set, boolean[] into, int rounds, int width) {
-    Bits grown = new Bits(set, false, width, set.length / width);
-    Bits allowed = new Bits(into, false, width, set.length / width);
-    grown.grow(allowed, rounds);
-    System.arraycopy(grown.unpacked(false), 0, set, 0, set.length);
-  }
-
-  /** The bits of a row's last word that lie within the width. */
-  private long within() {
-    return width % WORD == 0 ? -1 : ~(-1L << width % WORD);
-  }
-
-  private void grow(Bits into, int rounds) {
-    long within = within();
-    for (int round = 0; round < rounds; round++) {
-      long[] out = rows.clone();
-      for (int at = words; at < rows.length - words; at++) {
-        int word = at % words;
-        long here = rows[at] & (word == words - 1 ? within : -1);
-        long left = here << 1 | (word > 0 ? rows[at - 1] >>> WORD - 1 : 0);
-        long right = here >>> 1;
-        if (word + 1 < words) {
-          right |= (rows[at + 1] & (word + 2 == words ? within : -1)) << WORD - 1;
-        }
-        out[at] |= into.rows[at] & (left | right | rows[at - words] | rows[at + words]);
-      }
-      rows = out;
-    }
-  }
-
-  /** How many pixels have all of the square of side {@code 2 * radius + 1} around them set. */
-  static int countDeep(boolean[] set, int width, int height, int radius) {
-    Bits eroded = new Bits(set, false, width, height).eroded(radius);
-    int count = 0;
-    for (int at = 0; at < eroded.rows.length; at++) {
-      boolean last = at % eroded.words == eroded.words - 1;
-      count += Long.bitCount(eroded.rows[at] & (last ? eroded.within() : -1));
-    }
-    return count;
+    int height = set.length / width;
+    Bits grown = of(set, width, height).grown(of(into, width, height), rounds);
+    System.arraycopy(grown.unpacked(), 0, set, 0, set.length);
   }
 
   static int count(boolean[] set) {

@@ -45,8 +45,13 @@ final class EdgeMatte {
   /** The same as places in a plane. */
   private final int[] steps;
 
-  private final boolean[] deep;
-  private final boolean[] far;
+  /** The first of them that is so many columns or rows away, for distances up to the reach. */
+  private final int[] firstAt;
+
+  /** Columns or rows to the nearest pixel well inside the product, and well outside it. */
+  private final byte[] toDeep;
+
+  private final byte[] toFar;
 
   /**
    * @param image working picture
@@ -66,12 +71,52 @@ final class EdgeMatte {
     for (int i = 0; i < steps.length; i++) {
       steps[i] = offsets[2 * i + 1] * width + offsets[2 * i];
     }
+    firstAt = new int[band + FURTHER + 1];
+    for (int i = 0, away = 0; away < firstAt.length; i++) {
+      int square = offsets[2 * i] * offsets[2 * i] + offsets[2 * i + 1] * offsets[2 * i + 1];
+      while (away < firstAt.length && square >= away * away) {
+        firstAt[away++] = i;
+      }
+    }
     boolean[] ground = new boolean[product.length];
     for (int at = 0; at < ground.length; at++) {
       ground[at] = !product[at] && (foreign == null || !foreign[at]);
     }
-    deep = Bits.deep(product, width, height, band);
-    far = Bits.deep(ground, width, height, band);
+    toDeep = away(Bits.deep(product, width, height, band));
+    toFar = away(Bits.deep(ground, width, height, band));
+  }
+
+  /**
+   * Columns or rows, whichever are more, to the nearest pixel of a set, up to 127; in two sweeps
+   * (Rosenfeld and Pfaltz 1966).
+   */
+  private byte[] away(boolean[] set) {
+    byte[] away = new byte[set.length];
+    for (int at = 0; at < away.length; at++) {
+      away[at] = set[at] ? 0 : Byte.MAX_VALUE;
+    }
+    for (int y = 0; y < height; y++) {
+      sweep(away, y * width, y > 0 ? -width : 0, 1);
+    }
+    for (int y = height - 1; y >= 0; y--) {
+      sweep(away, y * width + width - 1, y < height - 1 ? width : 0, -1);
+    }
+    return away;
+  }
+
+  /** Along a row from its first place on, with the row that was swept before, 0 for none. */
+  private void sweep(byte[] away, int first, int other, int step) {
+    int before = Byte.MAX_VALUE;
+    for (int i = 0, at = first; i < width; i++, at += step) {
+      int least = before;
+      if (other != 0) {
+        least = Math.min(least, away[at + other]);
+        least = i > 0 ? Math.min(least, away[at + other - step]) : least;
+        least = i < width - 1 ? Math.min(least, away[at + other + step]) : least;
+      }
+      before = Math.min(away[at], least + 1);
+      away[at] = (byte) before;
+    }
   }
 
   /** Replaces {@code alpha} along the outline where the picture says better. */
@@ -88,7 +133,7 @@ final class EdgeMatte {
           for (int y = from; y < to; y++) {
             for (int x = 0; x < width; x++) {
               int at = y * width + x;
-              if (!deep[at] && !far[at]) {
+              if (toDeep[at] > 0 && toFar[at] > 0) {
                 float share = share(x, y);
                 if (share >= 0) {
                   alpha[at] = share;
@@ -144,11 +189,11 @@ final class EdgeMatte {
 
   /** The product's share of a pixel, 0 to 1, or -1 where nothing can be said. */
   private float share(int x, int y) {
-    double[] ground = nearest(x, y, far);
+    double[] ground = nearest(x, y, toFar);
     if (ground == null) {
       return -1;
     }
-    double[] thing = nearest(x, y, deep);
+    double[] thing = nearest(x, y, toDeep);
     if (thing == null) {
       thing = mostUnlike(x, y, ground);
     }
@@ -177,16 +222,19 @@ final class EdgeMatte {
   }
 
   /** Mean of the few nearest pixels of a kind; null without any in reach. */
-  private double[] nearest(int x, int y, boolean[] kind) {
+  private double[] nearest(int x, int y, byte[] toKind) {
+    int here = y * width + x;
+    if (toKind[here] >= firstAt.length) {
+      return null;
+    }
     double[] sum = new double[3];
     int count = 0;
     int farthest = Integer.MAX_VALUE;
     int reach = band + FURTHER;
     boolean inner = x >= reach && y >= reach && x < width - reach && y < height - reach;
-    int here = y * width + x;
-    for (int i = 0; i < steps.length; i++) {
+    for (int i = firstAt[toKind[here]]; i < steps.length; i++) {
       int at = here + steps[i];
-      if (!inner && !inFrame(x + offsets[2 * i], y + offsets[2 * i + 1]) || !kind[at]) {
+      if (!inner && !inFrame(x + offsets[2 * i], y + offsets[2 * i + 1]) || toKind[at] > 0) {
         continue;
       }
       int square = offsets[2 * i] * offsets[2 * i] + offsets[2 * i + 1] * offsets[2 * i + 1];

@@ -43,19 +43,24 @@ final class Enclosure {
   private static final double POCKET_LIKE_SHARE = 0.2;
 
   private final float[] edge;
-  private final boolean[] line;
   private final int width;
   private final int height;
+
+  /** Edges that hang together over some length, and what they weigh together. */
+  private final Bits line;
+
+  private final double lineWeight;
 
   private Enclosure(float[] edge, int width, int height) {
     this.edge = edge;
     this.width = width;
     this.height = height;
-    this.line = lines();
+    line = lines();
+    lineWeight = weight(line);
   }
 
-  /** Edges that hang together over some length: grain does not. */
-  private boolean[] lines() {
+  /** Grain makes no long lines. */
+  private Bits lines() {
     boolean[] out = new boolean[edge.length];
     for (int at = 0; at < out.length; at++) {
       out[at] = edge[at] > LINE_EDGE;
@@ -65,10 +70,13 @@ final class Enclosure {
     for (Regions.Region region : regions.all()) {
       isLong[region.id()] = region.areaPx() >= SHORTEST_LINE_PX;
     }
-    for (int at = 0; at < out.length; at++) {
-      out[at] = isLong[regions.labels()[at]];
-    }
-    return out;
+    return Bits.where(regions.labels(), isLong, width, height);
+  }
+
+  private double weight(Bits lines) {
+    double[] sum = new double[1];
+    lines.forEach(at -> sum[0] += Math.min(CLEAR, edge[at]));
+    return sum[0];
   }
 
   /**
@@ -89,29 +97,35 @@ final class Enclosure {
     float[] thick = Planes.largestAround(edge, width, height, CLOSED_GAP_PX);
     // The rest of the wider square is the largest of the narrower ones around.
     float[] near = Planes.largestAround(thick, width, height, NEAR_PX - CLOSED_GAP_PX);
-    Found best = new Found(new boolean[thick.length], 0);
-    List<boolean[]> all = new ArrayList<>();
+    Bits unlike = Bits.of(other, width, height);
+    Bits best = Bits.of(new boolean[edge.length], width, height);
+    double clearest = 0;
+    List<Bits> all = new ArrayList<>();
     for (float limit : LIMITS) {
       boolean[] weak = new boolean[thick.length];
       for (int at = 0; at < weak.length; at++) {
         weak[at] = thick[at] < limit & !other[at];
       }
       Regions cells = Regions.of(width, height, weak);
+      Bits open = Bits.below(edge, limit, width, height).andNot(unlike);
       double counts = 1;
       for (boolean[] ground : grounds(cells, like)) {
-        boolean[] dry = dry(cells.labels(), ground, limit, other);
+        Bits wet = Bits.where(cells.labels(), ground, width, height);
+        Bits dry = wet.grown(open, CLOSED_GAP_PX).not();
         double clearness = counts * clearness(dry, near);
         all.add(dry);
-        if (clearness > best.clearness) {
-          best = new Found(dry, clearness);
+        if (clearness > clearest) {
+          clearest = clearness;
+          best = dry;
         }
         counts = FEWER_COUNTS;
       }
     }
-    for (boolean[] dry : all) {
-      closePockets(best.enclosed, dry, like);
+    boolean[] enclosed = best.unpacked();
+    for (Bits dry : all) {
+      closePockets(enclosed, dry, like);
     }
-    return best;
+    return new Found(enclosed, clearest);
   }
 
   /**
@@ -119,15 +133,13 @@ final class Enclosure {
    * limit, while a lower one had kept it out. Shade on the ground lies beside the product; what
    * only a narrow mouth joins to the open ground is a part of it.
    */
-  private void closePockets(boolean[] enclosed, boolean[] dry, boolean[] like) {
-    boolean[] more = new boolean[dry.length];
-    for (int at = 0; at < more.length; at++) {
-      more[at] = dry[at] && !enclosed[at];
-    }
-    if (Bits.count(more) == 0) {
+  private void closePockets(boolean[] enclosed, Bits kept, boolean[] like) {
+    Bits more = kept.andNot(Bits.of(enclosed, width, height));
+    if (more.isEmpty()) {
       return;
     }
-    Regions pockets = Regions.of(width, height, more);
+    boolean[] dry = kept.unpacked();
+    Regions pockets = Regions.of(width, height, more.unpacked());
     int[] wall = new int[pockets.all().size() + 1];
     int[] mouth = new int[wall.length];
     int[] likePx = new int[wall.length];
@@ -191,60 +203,21 @@ final class Enclosure {
     return List.of(ground, fewer);
   }
 
-  private boolean[] dry(int[] labels, boolean[] ground, float limit, boolean[] other) {
-    boolean[] wet = new boolean[labels.length];
-    for (int at = 0; at < wet.length; at++) {
-      wet[at] = ground[labels[at]];
-    }
-    boolean[] open = new boolean[wet.length];
-    for (int at = 0; at < open.length; at++) {
-      open[at] = !other[at] && edge[at] < limit;
-    }
-    Bits.grow(wet, open, CLOSED_GAP_PX, width);
-    boolean[] dry = new boolean[wet.length];
-    for (int at = 0; at < dry.length; at++) {
-      dry[at] = !wet[at];
-    }
-    return dry;
-  }
-
-  private double clearness(boolean[] dry, float[] near) {
-    double along = 0;
-    int outline = 0;
-    int covered = 0;
-    boolean[] in = new boolean[dry.length];
-    for (int y = 1; y < height - 1; y++) {
-      for (int x = 1; x < width - 1; x++) {
-        int at = y * width + x;
-        if (!dry[at]) {
-          continue;
-        }
-        in[at] = true;
-        covered++;
-        if (!dry[at - 1] || !dry[at + 1] || !dry[at - width] || !dry[at + width]) {
-          outline++;
-          along += Math.min(CLEAR, near[at]) / CLEAR;
-        }
-      }
-    }
+  private double clearness(Bits dry, float[] near) {
+    Bits in = dry.withoutBorder();
+    Bits outline = in.andNot(dry.inner());
+    int covered = in.count();
+    int length = outline.count();
     // What fills the frame has no outline to be judged by.
-    if (outline == 0 || covered > MOST_COVERED * in.length) {
+    if (length == 0 || covered > MOST_COVERED * edge.length) {
       return 0;
     }
-    boolean[] beside = Bits.near(in, width, height, NEAR_PX);
-    double all = 0;
-    double outside = 0;
-    for (int at = 0; at < in.length; at++) {
-      if (line[at]) {
-        double weight = Math.min(CLEAR, edge[at]);
-        all += weight;
-        outside += beside[at] ? 0 : weight;
-      }
-    }
-    double left = all == 0 ? 0 : outside / all;
+    double[] along = new double[1];
+    outline.forEach(at -> along[0] += Math.min(CLEAR, near[at]) / CLEAR);
+    double outside = weight(line.andNot(in.near(NEAR_PX)));
+    double left = lineWeight == 0 ? 0 : outside / lineWeight;
     // What lies so near the rim may be the edge alone.
-    int deep = Bits.countDeep(in, width, height, NEAR_PX);
-    double thin = 1 - (double) deep / Math.max(1, covered);
-    return along / outline * (1 - OUTSIDE_COUNTS * left) * (1 - THIN_COUNTS * thin);
+    double thin = 1 - (double) in.deep(NEAR_PX).count() / Math.max(1, covered);
+    return along[0] / length * (1 - OUTSIDE_COUNTS * left) * (1 - THIN_COUNTS * thin);
   }
 }

@@ -17,8 +17,13 @@ final class GridCut {
   private static final byte TERMINAL = 4;
   private static final byte ORPHAN = 5;
 
-  private final int width;
+  /**
+   * Places in all arrays: the grid's own, and one more row above and below, which nothing is joined
+   * to. Nor is a row's last pixel to the next row's first, though the one follows the other: so
+   * every pixel has four neighbours, and none has to be asked where it lies.
+   */
   private final int size;
+
   private final int[] step;
 
   /** Residual capacity from a pixel to its right, left, lower and upper neighbour. */
@@ -38,24 +43,24 @@ final class GridCut {
   private int orphanCount;
 
   /**
-   * @param terminal positive pulls a pixel to the inside, negative to the outside; taken over
+   * @param terminal positive pulls a pixel to the inside, negative to the outside
    * @param across strength of the join between a pixel and its right neighbour
    * @param down strength of the join between a pixel and its lower neighbour
    */
   private GridCut(float[] terminal, float[] across, float[] down, int width, int height) {
-    this.width = width;
-    this.size = width * height;
+    this.size = width * (height + 2);
     this.step = new int[] {1, -1, width, -width};
-    this.terminal = terminal;
+    this.terminal = new float[size];
+    System.arraycopy(terminal, 0, this.terminal, width, width * height);
     this.capacity = new float[4][size];
-    for (int at = 0; at < size; at++) {
-      if (at % width < width - 1) {
-        capacity[0][at] = across[at];
-        capacity[1][at + 1] = across[at];
-      }
-      if (at + width < size) {
-        capacity[2][at] = down[at];
-        capacity[3][at + width] = down[at];
+    for (int y = 0; y < height; y++) {
+      int from = y * width;
+      int to = from + width;
+      System.arraycopy(across, from, capacity[0], to, width - 1);
+      System.arraycopy(across, from, capacity[1], to + 1, width - 1);
+      if (y < height - 1) {
+        System.arraycopy(down, from, capacity[2], to, width);
+        System.arraycopy(down, from, capacity[3], to + width, width);
       }
     }
     this.tree = new byte[size];
@@ -69,9 +74,9 @@ final class GridCut {
   static boolean[] inside(float[] terminal, float[] across, float[] down, int width, int height) {
     GridCut cut = new GridCut(terminal, across, down, width, height);
     cut.run();
-    boolean[] inside = new boolean[cut.size];
-    for (int at = 0; at < cut.size; at++) {
-      inside[at] = cut.tree[at] == SOURCE;
+    boolean[] inside = new boolean[width * height];
+    for (int at = 0; at < inside.length; at++) {
+      inside[at] = cut.tree[at + width] == SOURCE;
     }
     return inside;
   }
@@ -81,6 +86,10 @@ final class GridCut {
       if (terminal[at] != 0) {
         tree[at] = terminal[at] > 0 ? SOURCE : SINK;
         parent[at] = TERMINAL;
+      }
+    }
+    for (int at = 0; at < size; at++) {
+      if (terminal[at] != 0 && besideOthers(at)) {
         activate(at);
       }
     }
@@ -89,19 +98,24 @@ final class GridCut {
       if (tree[at] != FREE && grow(at)) {
         continue;
       }
-      head = (head + 1) % size;
+      head = head + 1 == size ? 0 : head + 1;
       waiting--;
       queued[at] = false;
     }
   }
 
+  /** Most pixels are among their own kind and have nothing to do until a neighbour is let go. */
+  private boolean besideOthers(int at) {
+    return tree[at - 1] != tree[at]
+        || tree[at + 1] != tree[at]
+        || tree[at + step[2]] != tree[at]
+        || tree[at + step[3]] != tree[at];
+  }
+
   /** Takes in free neighbours; true where the trees met and flow was pushed. */
   private boolean grow(int at) {
     for (int side = 0; side < 4; side++) {
-      int to = neighbour(at, side);
-      if (to < 0) {
-        continue;
-      }
+      int to = at + step[side];
       float open = tree[at] == SOURCE ? capacity[side][at] : capacity[side ^ 1][to];
       if (open <= 0) {
         continue;
@@ -121,15 +135,6 @@ final class GridCut {
       }
     }
     return false;
-  }
-
-  private int neighbour(int at, int side) {
-    int x = at % width;
-    if (side == 0 && x == width - 1 || side == 1 && x == 0) {
-      return -1;
-    }
-    int to = at + step[side];
-    return to < 0 || to >= size ? -1 : to;
   }
 
   private void augment(int from, int side, int to) {
@@ -208,8 +213,8 @@ final class GridCut {
 
   private boolean findParent(int at) {
     for (int side = 0; side < 4; side++) {
-      int to = neighbour(at, side);
-      if (to >= 0 && tree[to] == tree[at]) {
+      int to = at + step[side];
+      if (tree[to] == tree[at]) {
         float open = tree[at] == SOURCE ? capacity[side ^ 1][to] : capacity[side][at];
         if (open > 0 && rooted(to)) {
           parent[at] = (byte) side;
@@ -233,8 +238,8 @@ final class GridCut {
 
   private void release(int at) {
     for (int side = 0; side < 4; side++) {
-      int to = neighbour(at, side);
-      if (to >= 0 && tree[to] == tree[at]) {
+      int to = at + step[side];
+      if (tree[to] == tree[at]) {
         float open = tree[at] == SOURCE ? capacity[side ^ 1][to] : capacity[side][at];
         if (open > 0) {
           activate(to);
@@ -258,7 +263,7 @@ final class GridCut {
     if (!queued[at]) {
       queued[at] = true;
       active[tail] = at;
-      tail = (tail + 1) % size;
+      tail = tail + 1 == size ? 0 : tail + 1;
       waiting++;
     }
   }

@@ -672,7 +672,7 @@ public final class Separator {
   /** Chains and the like are seldom outlined link by link: less sure the thinner a thing is. */
   private double solid(byte[] kind) {
     boolean[] in = of(kind, Separation.PRODUCT);
-    int deep = Bits.countDeep(in, width, height, THIN_PX);
+    int deep = Bits.of(in, width, height).deep(THIN_PX).count();
     return Math.min(1, 0.4 + 3.0 * deep / Math.max(1, Bits.count(in)));
   }
 

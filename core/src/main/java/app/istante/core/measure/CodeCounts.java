@@ -156,36 +156,46 @@ final class CodeCounts {
       boolean groundToo = factor < MANY_PX || (y & 1) == 0;
       for (int cell = 0; cell < cells; cell++) {
         int where = place[row * cells + cell];
-        if (where == NOWHERE || where == ON_GROUND && !groundToo) {
+        if (where == NOWHERE) {
           continue;
         }
-        int right = Math.min((cell + 1) * factor, srgb.widthPx());
-        int at = 3 * (y * srgb.widthPx() + cell * factor);
-        for (int x = cell * factor; x < right; x++, at += 3) {
-          int r = rgb[at] & 0xFF;
-          int g = rgb[at + 1] & 0xFF;
-          int b = rgb[at + 2] & 0xFF;
-          if (where == ON_GROUND) {
-            countGround(r, g, b);
-          } else {
-            int largest = Math.max(r, Math.max(g, b));
-            if (where == ON_PRODUCT) {
-              productLargest[largest]++;
-            } else {
-              rimLargest[largest]++;
-            }
-            if (largest >= CLIPPED_CODE) {
-              total.clippedInCell[row * cells + cell]++;
-            }
+        int from = cell;
+        if (where == ON_GROUND) {
+          while (cell + 1 < cells && place[row * cells + cell + 1] == ON_GROUND) {
+            cell++;
           }
+        }
+        int at = 3 * (y * srgb.widthPx() + from * factor);
+        int end = 3 * (y * srgb.widthPx() + Math.min((cell + 1) * factor, srgb.widthPx()));
+        if (where != ON_GROUND) {
+          long[] largest = where == ON_PRODUCT ? productLargest : rimLargest;
+          total.clippedInCell[row * cells + cell] += countProduct(rgb, at, end, largest);
+        } else if (groundToo) {
+          countGround(rgb, at, end);
         }
       }
     }
   }
 
-  private void countGround(int r, int g, int b) {
-    groundLuminance[(OF_RED[r] + OF_GREEN[g] + OF_BLUE[b] + HALF_STEP) >> FRACTION_BITS]++;
-    groundSmallest[Math.min(r, Math.min(g, b))]++;
+  /** How many are clipped. */
+  private static int countProduct(byte[] rgb, int from, int to, long[] histogram) {
+    int clipped = 0;
+    for (int at = from; at < to; at += 3) {
+      int largest = Math.max(rgb[at] & 0xFF, Math.max(rgb[at + 1] & 0xFF, rgb[at + 2] & 0xFF));
+      histogram[largest]++;
+      clipped += largest >= CLIPPED_CODE ? 1 : 0;
+    }
+    return clipped;
+  }
+
+  private void countGround(byte[] rgb, int from, int to) {
+    for (int at = from; at < to; at += 3) {
+      int r = rgb[at] & 0xFF;
+      int g = rgb[at + 1] & 0xFF;
+      int b = rgb[at + 2] & 0xFF;
+      groundLuminance[(OF_RED[r] + OF_GREEN[g] + OF_BLUE[b] + HALF_STEP) >> FRACTION_BITS]++;
+      groundSmallest[Math.min(r, Math.min(g, b))]++;
+    }
   }
 
   private synchronized void add(CodeCounts part) {

@@ -25,7 +25,7 @@ public class BitsTest {
         plain[at] = around(set, width, at, radius, true);
       }
       assertEquals(deep, plain);
-      assertEquals(Bits.countDeep(set, width, HEIGHT, radius), Bits.count(plain));
+      assertEquals(Bits.of(set, width, HEIGHT).deep(radius).count(), Bits.count(plain));
     }
   }
 
@@ -60,6 +60,64 @@ public class BitsTest {
     }
     Bits.grow(set, into, 3, width);
     assertEquals(set, plain);
+  }
+
+  @Test(dataProvider = "widths")
+  public void whatHasFourNeighboursIsInner(int width) {
+    boolean[] set = random(width, 0.9, 7);
+    boolean[] inner = Bits.of(set, width, HEIGHT).inner().unpacked();
+    for (int at = 0; at < set.length; at++) {
+      int x = at % width;
+      boolean all =
+          set[at]
+              && (x == 0 || set[at - 1])
+              && (x == width - 1 || set[at + 1])
+              && (at < width || set[at - width])
+              && (at + width >= set.length || set[at + width]);
+      assertEquals(inner[at], all, "at " + at);
+    }
+  }
+
+  @Test(dataProvider = "widths")
+  public void setsAreWhatTheirPixelsAre(int width) {
+    boolean[] set = random(width, 0.4, 8);
+    boolean[] other = random(width, 0.5, 9);
+    Bits bits = Bits.of(set, width, HEIGHT);
+    boolean[] not = bits.not().unpacked();
+    boolean[] without = bits.andNot(Bits.of(other, width, HEIGHT)).unpacked();
+    boolean[] open = bits.withoutBorder().unpacked();
+    boolean[] visited = new boolean[set.length];
+    bits.forEach(at -> visited[at] = true);
+    for (int at = 0; at < set.length; at++) {
+      int x = at % width;
+      int y = at / width;
+      boolean border = x == 0 || y == 0 || x == width - 1 || y == HEIGHT - 1;
+      assertEquals(not[at], !set[at]);
+      assertEquals(without[at], set[at] && !other[at]);
+      assertEquals(open[at], set[at] && !border);
+    }
+    assertEquals(visited, set);
+    assertEquals(bits.unpacked(), set);
+    assertEquals(bits.not().count(), set.length - bits.count());
+    assertEquals(bits.andNot(bits).isEmpty(), true);
+  }
+
+  @Test(dataProvider = "widths")
+  public void planesAndLabelsArePackedByTheirValues(int width) {
+    Random random = new Random(10);
+    float[] values = new float[width * HEIGHT];
+    int[] labels = new int[values.length];
+    boolean[] wanted = {false, true, false, true};
+    for (int at = 0; at < values.length; at++) {
+      values[at] = random.nextFloat();
+      labels[at] = random.nextInt(wanted.length);
+    }
+    boolean[] below = Bits.below(values, 0.3f, width, HEIGHT).unpacked();
+    boolean[] where = Bits.where(labels, wanted, width, HEIGHT).unpacked();
+    for (int at = 0; at < values.length; at++) {
+      assertEquals(below[at], values[at] < 0.3f);
+      assertEquals(where[at], wanted[labels[at]]);
+    }
   }
 
   private static boolean[] random(int width, double share, int seed) {
