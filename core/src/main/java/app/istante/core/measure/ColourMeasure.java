@@ -15,6 +15,9 @@ final class ColourMeasure {
   private static final String CARD_FRAME = "card frame";
   private static final String BACKDROP = "backdrop";
 
+  /** In a darker ground a code or two make a tint, which the product would pay for many times. */
+  private static final double DARKEST_NEUTRAL = 40;
+
   private ColourMeasure() {}
 
   static Readings.Colour measure(Analysed picture, Readings.Backdrop backdrop, Notes notes) {
@@ -52,6 +55,7 @@ final class ColourMeasure {
     boolean usable =
         backdrop != null
             && backdrop.castA() != null
+            && backdrop.level() >= DARKEST_NEUTRAL
             && !backdrop.kind().equals("coloured")
             && !backdrop.kind().equals("scene");
     return usable ? new Readings.Neutral(BACKDROP, backdrop.castA(), backdrop.castB()) : null;

@@ -74,4 +74,22 @@ public class ColourMeasureTest {
     assertEquals(colour.castOnProduct().a(), seen.a() - RED.a(), 0.5);
     assertEquals(colour.castOnProduct().b(), seen.b() - RED.b(), 0.5);
   }
+
+  /** On a black cloth a tint of one code would be a gain of several times. */
+  @Test
+  public void aDarkGroundIsNoNeutral() {
+    double[] rgb = RED.toLinear();
+    double[] cloth = {0.0035, 0.003, 0.0045};
+    Readings.Colour colour =
+        colour(
+            DrawnPhoto.of(
+                640,
+                480,
+                4,
+                (x, y, channel) ->
+                    x > 200 && x < 440 && y > 120 && y < 380 ? rgb[channel] : cloth[channel]),
+            Known.NOTHING);
+    assertNull(colour.neutral());
+    assertNull(colour.castOnProduct());
+  }
 }
