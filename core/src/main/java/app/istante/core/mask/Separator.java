@@ -18,6 +18,9 @@ public final class Separator {
   /** Differences between the channels' ratios above this are colour, not shade: stops. */
   private static final double COLOUR_STOPS = 0.15;
 
+  /** The product's shade on what lies beside the sheet is no deeper. */
+  private static final double DEEPEST_ON_TABLE = 1.2;
+
   /** More colour than a product throws on the ground beside it: stops. */
   private static final double STRONG_COLOUR_STOPS = 0.9;
 
@@ -155,12 +158,16 @@ public final class Separator {
     return blank.shareWithin(strict) > BLANK_LEAST_SHARE * smooth.shareWithin(strict);
   }
 
-  /** What was no ground in the blank frame either and has not changed. */
+  /**
+   * What was no ground in the blank frame either and has not changed, but for the product's shade.
+   */
   private boolean[] withWhatStoodThere(boolean[] known) {
     boolean[] all = new boolean[deviation.length];
     for (int at = 0; at < all.length; at++) {
       boolean unchanged =
-          Math.abs(deviation[at]) < 2 * model.toleranceStops() && colour[at] < COLOUR_STOPS;
+          deviation[at] < 2 * model.toleranceStops()
+              && deviation[at] > -DEEPEST_ON_TABLE
+              && colour[at] < COLOUR_STOPS;
       all[at] = known != null && known[at] || blank.notGround()[at] && unchanged;
     }
     return all;

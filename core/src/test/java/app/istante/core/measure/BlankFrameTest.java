@@ -78,6 +78,21 @@ public class BlankFrameTest {
     assertEquals(readings.backdrop().intrusions().get(0).side(), "right");
   }
 
+  /** The box darkens sheet and table on its right by up to 0.7 stops. */
+  @Test
+  public void theTableStaysForeignInTheProductsShade() {
+    DrawnPhoto.Light shaded =
+        (x, y, channel) -> {
+          double off = Math.hypot((x - 620) / 120, (y - 440) / 90);
+          double shade = Math.pow(2, -0.7 * Math.exp(-off * off));
+          return inBox(x, y) ? 0.3 : shade * empty(x, y, channel);
+        };
+    Known known = new Known(blank(BlankFrameTest::empty), null, null);
+    Analysed picture = Analysed.of(DrawnPhoto.of(WIDTH, HEIGHT, 6, shaded), known);
+    assertEquals(picture.separation().kind()[440 * WIDTH + 745], Separation.FOREIGN);
+    assertEquals(Measurement.measure(picture).backdrop().falloffStops(), 0.45, 0.08);
+  }
+
   @Test
   public void aBlankFrameOfAnotherSetIsNotUsed() {
     BlankFrame other =
