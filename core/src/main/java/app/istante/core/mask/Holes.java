@@ -14,6 +14,15 @@ final class Holes {
 
   private static final double CLEAR_RIM_SHARE_IN_SHADE = 0.5;
 
+  /** The rest of a gap's rim is open ground that goes on into it. */
+  private static final double CLEAR_RIM_SHARE_OF_GAP = 0.6;
+
+  private static final double CLEAR_RIM_SHARE_OF_PLAIN = 0.8;
+  private static final double DEEPEST_GAP_STOPS = 0.9;
+
+  /** Looked at on both sides of an open rim, working pixels. */
+  private static final int ACROSS_PX = 3;
+
   private static final int SMALLEST_PX = 80;
 
   /** Ground is even: its deviations within a hole spread no more than this many tolerances. */
@@ -88,7 +97,7 @@ final class Holes {
    * @return how many holes were opened
    */
   int open() {
-    return open(deviation, null, MOST_SPREAD * tolerance, SPREAD_OF_SHADE);
+    return open(deviation, deviation, false, MOST_SPREAD * tolerance);
   }
 
   /**
@@ -98,7 +107,7 @@ final class Holes {
    * @return how many holes were opened
    */
   int open(float[] around) {
-    return open(off(around), null, MOST_SPREAD_AGAINST_AROUND * tolerance, 0);
+    return open(off(around), around, false, MOST_SPREAD_AGAINST_AROUND * tolerance);
   }
 
   /**
@@ -109,7 +118,7 @@ final class Holes {
    * @return how many holes were opened
    */
   int openInShade(float[] thrown) {
-    return open(off(thrown), thrown, MOST_SPREAD_AGAINST_AROUND * tolerance, 0);
+    return open(off(thrown), thrown, true, MOST_SPREAD_AGAINST_AROUND * tolerance);
   }
 
   private float[] off(float[] shade) {
@@ -125,7 +134,7 @@ final class Holes {
    * the product is opened where it looks like the ground and something that plainly differs from it
    * lies all round; a highlight that happens to be as bright as the ground fades out instead.
    */
-  private int open(float[] off, float[] thrown, double mostSpread, double mayDim) {
+  private int open(float[] off, float[] shade, boolean thrown, double mostSpread) {
     boolean[] like = new boolean[inside.length];
     int product = 0;
     for (int at = 0; at < like.length; at++) {
@@ -146,7 +155,7 @@ final class Holes {
         sum[id] += off[at];
         squares[id] += off[at] * off[at];
         tints[id] += colour[at];
-        shades[id] += thrown == null ? 0 : thrown[at];
+        shades[id] += shade[at];
         plain[id] += colour[at] < PLAIN_COLOUR_SHARE * colourTolerance ? 1 : 0;
       }
     }
@@ -161,7 +170,8 @@ final class Holes {
       boolean tinted =
           tints[island.id()] > COLOUR_SHARE * colourTolerance * island.areaPx()
               && plain[island.id()] < PLAIN_AREA * island.areaPx();
-      if (tinted || spread > mostSpread + mayDim * Math.abs(mean)) {
+      double shaded = shades[island.id()] / island.areaPx();
+      if (tinted || spread > mostSpread + (thrown ? 0 : SPREAD_OF_SHADE * Math.abs(shaded))) {
         continue;
       }
       // Most of what lies inside the outline is seldom ground, save in frames, rings and necklaces:
@@ -176,9 +186,14 @@ final class Holes {
         differs = differs(off);
         near = Planes.largestAround(differs, width, height, RIM_PX);
       }
-      boolean shaded = shades[island.id()] < -SHADED * tolerance * island.areaPx();
-      double clear = shaded ? CLEAR_RIM_SHARE_IN_SHADE : CLEAR_RIM_SHARE;
-      if (clearAllRound(island, islands, near, clear, thrown == null ? null : off)) {
+      Rim rim = rim(island, islands, near, off);
+      boolean plainly = Math.abs(mean) < tolerance && spread < 1.5 * tolerance;
+      boolean isBounded =
+          !thrown
+              ? rim.clear >= (plainly ? CLEAR_RIM_SHARE_OF_PLAIN : CLEAR_RIM_SHARE) || rim.isGap()
+              : rim.clear + rim.besideShade
+                  >= (shaded < -SHADED * tolerance ? CLEAR_RIM_SHARE_IN_SHADE : CLEAR_RIM_SHARE);
+      if (isBounded) {
         boolean isBurnt = isBurnt(island, islands.labels());
         fromOpen = fromOpen == null && isBurnt ? fromOpenGround() : fromOpen;
         boolean lamp = isBurnt && isAwayFromOpen(island, islands.labels(), fromOpen);
@@ -282,26 +297,58 @@ final class Holes {
   }
 
   /**
-   * @param share of the rim that must be clear
-   * @param open off the ground's shade: a rim beside open ground of that shade is clear, too; or
-   *     null
+   * Shares of an island's rim.
+   *
+   * @param clear beside what plainly differs from the ground
+   * @param besideShade beside open ground of the same shade, and not clear
+   * @param open going on into the open ground without an edge, and not clear
    */
-  private boolean clearAllRound(
-      Regions.Region island, Regions islands, float[] near, double share, float[] open) {
+  private record Rim(double clear, double besideShade, double open) {
+    /** Between legs: the product on both sides, and the ground goes on. */
+    boolean isGap() {
+      return clear >= CLEAR_RIM_SHARE_OF_GAP && clear + open >= CLEAR_RIM_SHARE;
+    }
+  }
+
+  private Rim rim(Regions.Region island, Regions islands, float[] near, float[] off) {
     double clear = Math.max(RIM_STOPS, 6 * tolerance);
     int rim = 0;
     int sharp = 0;
+    int beside = 0;
+    int open = 0;
     for (int y = island.top(); y <= island.bottom(); y++) {
       for (int x = island.left(); x <= island.right(); x++) {
         int at = y * width + x;
-        boolean onRim = islands.labels()[at] == island.id() && islands.onRim(at, width);
-        if (onRim) {
-          rim++;
-          sharp += near[at] > clear || open != null && besideOpen(at, open) ? 1 : 0;
+        if (islands.labels()[at] != island.id() || !islands.onRim(at, width)) {
+          continue;
+        }
+        rim++;
+        if (near[at] > clear) {
+          sharp++;
+        } else {
+          beside += besideOpen(at, off) ? 1 : 0;
+          open += goesOn(at) ? 1 : 0;
         }
       }
     }
-    return sharp >= share * rim;
+    double all = Math.max(1, rim);
+    return new Rim(sharp / all, beside / all, open / all);
+  }
+
+  /** Whether what lies open beside a place is as light as what lies on its other side. */
+  private boolean goesOn(int at) {
+    for (int step : new int[] {-1, 1, -width, width}) {
+      int out = at + ACROSS_PX * step;
+      int in = at - ACROSS_PX * step;
+      boolean inFrame = Math.min(in, out) >= 0 && Math.max(in, out) < inside.length;
+      if (inFrame
+          && !inside[at + step]
+          && !inside[out]
+          && Math.abs(deviation[in] - deviation[out]) < tolerance) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private boolean besideOpen(int at, float[] off) {
