@@ -6,7 +6,7 @@ package app.istante.core.mask;
  * is so is taken off where something else remains that is the product.
  */
 final class CastShadow {
-  private static final double DEEPEST_STOPS = 2.6;
+  private static final double DEEPEST_STOPS = 3.2;
 
   /** A shadow is smooth: less of an edge than this inside it. */
   private static final float SMOOTH = 0.6f;
@@ -21,7 +21,12 @@ final class CastShadow {
   private static final double MOST_TONGUES = 0.2;
 
   /** This much of a shadow's rim borders the open ground. */
-  private static final double OPEN_RIM_SHARE = 0.2;
+  private static final double OPEN_RIM_SHARE = 0.42;
+
+  /** And of one that reaches the lowest part of what was outlined, where it may hide less. */
+  private static final double OPEN_RIM_SHARE_AT_FOOT = 0.2;
+
+  private static final double AT_FOOT = 0.88;
 
   /** And of a small one's: a small dark place within the product is seldom a shadow. */
   private static final double SMALL_OPEN_RIM_SHARE = 0.5;
@@ -111,7 +116,9 @@ final class CastShadow {
           region.areaPx() > LEAST_SHARE * product && region.areaPx() < MOST_SHARE * product;
       boolean low = region.centreY() > top + LOW * (bottom - top);
       boolean small = region.areaPx() < SMALL_SHARE * product;
-      double openShare = small ? SMALL_OPEN_RIM_SHARE : OPEN_RIM_SHARE;
+      boolean atFoot = region.bottom() > top + AT_FOOT * (bottom - top);
+      double openShare =
+          small ? SMALL_OPEN_RIM_SHARE : atFoot ? OPEN_RIM_SHARE_AT_FOOT : OPEN_RIM_SHARE;
       boolean atRim = open[region.id()] > openShare * rim[region.id()];
       boolean may = size && low && lies(region) && atRim && !goesOnFromAbove(region);
       if (may && !parts(region, smooth.labels(), product)) {

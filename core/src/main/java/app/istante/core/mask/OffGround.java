@@ -8,21 +8,30 @@ package app.istante.core.mask;
  * @param colour how far the channels' deviations lie apart, stops
  * @param tolerance deviations less than this are the ground's own, stops
  * @param colourTolerance the same of colour
+ * @param groundColour how far the ground's own channels lie apart, stops: none for white and grey
  */
 record OffGround(
     float[] deviation,
     float[] colour,
     double tolerance,
     double colourTolerance,
+    double groundColour,
     int width,
     int height) {
 
   /** Colours up to this much over the tolerance are still shade. */
   private static final double SHADE_COLOUR = 1.2;
 
+  /** The light that a coloured sheet throws into its own shade is coloured twice. */
+  private static final double TWICE_COLOURED = 0.12;
+
+  private static final double MOST_TWICE_COLOURED = 0.3;
+
   /** Whether a pixel has the colour of the ground, lit or in shade. */
   boolean isGrey(int at) {
-    return colour[at] < SHADE_COLOUR * colourTolerance;
+    double twice = Math.min(MOST_TWICE_COLOURED, TWICE_COLOURED * groundColour);
+    return colour[at]
+        < SHADE_COLOUR * colourTolerance + twice * Math.max(0, -deviation[at] - tolerance);
   }
 
   /** Whether a pixel is darker than the ground by so much at least, but no deeper than that. */

@@ -289,7 +289,14 @@ public final class Separator {
       inside[at] &= !foreign[at];
     }
     OffGround off =
-        new OffGround(deviation, colour, model.toleranceStops(), colourTolerance, width, height);
+        new OffGround(
+            deviation,
+            colour,
+            model.toleranceStops(),
+            colourTolerance,
+            groundColour(),
+            width,
+            height);
     ThrownShadow.takeOff(inside, notForeign(), off, edge);
     CastShadow.takeOff(inside, off, edge);
     dropSpecks(inside);
@@ -327,6 +334,17 @@ public final class Separator {
         model.noiseStops,
         model.borderAgreement,
         blank != null);
+  }
+
+  /** How far the ground's channels lie apart, stops. */
+  private double groundColour() {
+    double[] sum = new double[3];
+    for (int channel = 0; channel < 3; channel++) {
+      for (float here : ground[channel]) {
+        sum[channel] += here / ground[channel].length;
+      }
+    }
+    return Math.max(sum[0], Math.max(sum[1], sum[2])) - Math.min(sum[0], Math.min(sum[1], sum[2]));
   }
 
   /** What looks as the ground should. */
