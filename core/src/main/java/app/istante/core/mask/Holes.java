@@ -136,11 +136,13 @@ final class Holes {
    */
   private int open(float[] off, float[] shade, boolean thrown, double mostSpread) {
     boolean[] like = new boolean[inside.length];
+    // What is darker is plainly something else.
+    double darkest = off == deviation ? -5 * tolerance : -Math.max(RIM_STOPS, 5 * tolerance);
     int product = 0;
     for (int at = 0; at < like.length; at++) {
       if (inside[at]) {
         product++;
-        like[at] = off[at] > -5 * tolerance && off[at] < 1.2 * tolerance && ground.isGrey(at);
+        like[at] = off[at] > darkest && off[at] < 1.2 * tolerance && ground.isGrey(at);
       }
     }
     Regions islands = Regions.of(width, height, like);
