@@ -1,0 +1,122 @@
+package app.istante.core.mask;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertNotEquals;
+import static org.testng.Assert.assertTrue;
+
+import app.istante.core.image.LinearImage;
+import java.util.Random;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Things in the light of one lamp: deep shadows, shade seen through openings, swallowed sides. */
+public class ShadedOutlineTest {
+  private static final int WIDTH = 640;
+  private static final int HEIGHT = 480;
+  private static final double GRAIN = 0.004;
+  private static final double[] WHITE = {0.74, 0.74, 0.74};
+  private static final double[] GREEN = {0.09, 0.5, 0.14};
+  private static final double[] WINE = {0.3, 0.04, 0.06};
+
+  /** Linear light at a place; channel 0 red, 1 green, 2 blue. */
+  private interface Light {
+    double at(double x, double y, int channel);
+  }
+
+  private static Separation separated(Light light) {
+    Random random = new Random(11);
+    float[][] planes = new float[3][WIDTH * HEIGHT];
+    for (int at = 0; at < WIDTH * HEIGHT; at++) {
+      for (int channel = 0; channel < 3; channel++) {
+        double sum = 0;
+        for (int part = 0; part < 4; part++) {
+          double x = at % WIDTH + 0.25 + 0.5 * (part % 2);
+          double y = at / WIDTH + 0.25 + 0.5 * (part / 2);
+          sum += light.at(x, y, channel) / 4;
+        }
+        planes[channel][at] = (float) (sum + GRAIN * sum * random.nextGaussian());
+      }
+    }
+    return Separator.separate(new LinearImage(WIDTH, HEIGHT, 1, planes[0], planes[1], planes[2]));
+  }
+
+  private static byte kind(Separation parts, int x, int y) {
+    return parts.kind()[y * WIDTH + x];
+  }
+
+  private static boolean inJar(double x, double y) {
+    return x > 230 && x < 330 && y > 120 && y < 370;
+  }
+
+  /** A flat tongue on the table, from the jar's foot to the right. */
+  private static boolean inShadow(double x, double y) {
+    return x > 300 && x < 520 && Math.abs(y - 350 + (x - 300) * 0.12) < 22;
+  }
+
+  @DataProvider
+  Object[][] sheets() {
+    return new Object[][] {{WHITE, 1.4, 0}, {WHITE, 2.6, 0}, {GREEN, 1.4, 0.2}, {GREEN, 2.4, 0.3}};
+  }
+
+  /**
+   * @param twice stops by which the sheet's own light makes the shadow's red and blue darker
+   */
+  @Test(dataProvider = "sheets")
+  public void aHardShadowLyingOnTheTableIsGround(double[] sheet, double stops, double twice) {
+    Separation parts =
+        separated(
+            (x, y, channel) -> {
+              if (inJar(x, y)) {
+                return WINE[channel];
+              }
+              double depth = stops + (channel == 1 ? 0 : twice);
+              return inShadow(x, y) ? sheet[channel] * Math.pow(2, -depth) : sheet[channel];
+            });
+    assertEquals(kind(parts, 280, 240), Separation.PRODUCT);
+    for (int x = 350; x < 500; x += 25) {
+      int y = (int) (350 - (x - 300) * 0.12);
+      assertNotEquals(kind(parts, x, y), Separation.PRODUCT, "at " + x);
+    }
+  }
+
+  private static boolean onRing(double x, double y, double middle) {
+    double off = Math.hypot(x - middle, (y - 240) * 1.15);
+    return off > 58 && off < 70;
+  }
+
+  /** Spectacles: the shade behind them is deeper on one side of each glass than on the other. */
+  @Test
+  public void openingsInSoftShadeAreGround() {
+    Separation parts =
+        separated(
+            (x, y, channel) -> {
+              boolean bridge = x > 288 && x < 352 && y > 222 && y < 232;
+              if (onRing(x, y, 228) || onRing(x, y, 412) || bridge) {
+                return WINE[channel];
+              }
+              double off = Math.hypot((x - 320) / 190, (y - 290) / 70);
+              return WHITE[channel] * Math.pow(2, -0.35 * Math.exp(-off * off));
+            });
+    assertEquals(kind(parts, 228 - 64, 240), Separation.PRODUCT);
+    for (int middle : new int[] {228, 412}) {
+      for (int aside : new int[] {-35, 0, 35}) {
+        assertNotEquals(kind(parts, middle + aside, 240), Separation.PRODUCT, "at " + middle);
+      }
+    }
+  }
+
+  /** The lit side of a white jar is as light as the sheet, and shades off to the right. */
+  @Test
+  public void aSideThatTheGroundSwallowsIsDoubted() {
+    Separation swallowed =
+        separated(
+            (x, y, channel) -> {
+              double stops = Math.max(0, (x - 270) / 60) * 0.9;
+              return inJar(x, y) ? WHITE[channel] * Math.pow(2, -stops) : WHITE[channel];
+            });
+    Separation whole =
+        separated((x, y, channel) -> inJar(x, y) ? 0.5 * WHITE[channel] : WHITE[channel]);
+    assertTrue(swallowed.confidence() < 0.5, swallowed.confidence() + "");
+    assertTrue(whole.confidence() > 0.8, whole.confidence() + "");
+  }
+}
