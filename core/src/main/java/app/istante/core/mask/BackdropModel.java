@@ -42,6 +42,17 @@ final class BackdropModel {
 
   private final double[] residuals;
 
+  /** What a plain ground leaves unexplained is far less, stops; else it was not the ground. */
+  private static final double LOST_STOPS = 0.4;
+
+  private static final double FOUND_SHARE = 0.3;
+
+  /** Light changes less than this between neighbouring points of a sheet, stops. */
+  private static final double EVEN = 0.1;
+
+  /** A sheet is no smaller than this share of the frame. */
+  private static final double LEAST_SHEET = 0.15;
+
   private BackdropModel(
       int width,
       int height,
@@ -89,8 +100,19 @@ final class BackdropModel {
 
   static BackdropModel fit(float[][] logRgb, int width, int height) {
     Grid grid = new Grid(logRgb, width, height);
-    double[][] coefficients = grid.constantFromBorder();
-    boolean[] used = grid.border.clone();
+    BackdropModel fromBorder = fit(grid, grid.border, width, height);
+    if (fromBorder.noiseStops < LOST_STOPS) {
+      return fromBorder;
+    }
+    // A sheet much narrower than the frame: the border is table and wall.
+    boolean[] even = grid.largestEven();
+    BackdropModel ofSheet = even == null ? fromBorder : fit(grid, even, width, height);
+    return ofSheet.noiseStops < FOUND_SHARE * fromBorder.noiseStops ? ofSheet : fromBorder;
+  }
+
+  private static BackdropModel fit(Grid grid, boolean[] start, int width, int height) {
+    double[][] coefficients = grid.constantFrom(start);
+    boolean[] used = start;
     double[] residual = grid.residuals(coefficients);
     double scale = 0.15;
     for (int round = 0; round < ROUNDS; round++) {
@@ -163,19 +185,51 @@ final class BackdropModel {
       }
     }
 
-    double[][] constantFromBorder() {
+    double[][] constantFrom(boolean[] cells) {
       double[][] start = new double[3][TERMS];
       for (int channel = 0; channel < 3; channel++) {
         float[] sample = new float[border.length];
         int count = 0;
         for (int at = 0; at < border.length; at++) {
-          if (border[at]) {
+          if (cells[at]) {
             sample[count++] = (float) values[channel][at];
           }
         }
         start[channel][0] = Planes.quantile(sample, count, 0.5);
       }
       return start;
+    }
+
+    /** The largest area without edges, or null where all are small. */
+    boolean[] largestEven() {
+      boolean[] even = new boolean[border.length];
+      for (int at = 0; at < even.length - columns; at++) {
+        even[at] = at % columns < columns - 1 && step(at, 1) < EVEN && step(at, columns) < EVEN;
+      }
+      Regions regions = Regions.of(columns, rows, even);
+      int largest = 0;
+      int most = (int) (LEAST_SHEET * even.length);
+      for (Regions.Region region : regions.all()) {
+        if (region.areaPx() > most) {
+          most = region.areaPx();
+          largest = region.id();
+        }
+      }
+      if (largest == 0) {
+        return null;
+      }
+      for (int at = 0; at < even.length; at++) {
+        even[at] = regions.labels()[at] == largest;
+      }
+      return even;
+    }
+
+    private double step(int at, int to) {
+      double most = 0;
+      for (double[] channel : values) {
+        most = Math.max(most, Math.abs(channel[at + to] - channel[at]));
+      }
+      return most;
     }
 
     /** Root mean square over the channels, stops. */

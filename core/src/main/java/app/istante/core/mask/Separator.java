@@ -86,6 +86,7 @@ public final class Separator {
   private static final double BLANK_LEAST_SHARE = 0.8;
 
   private static final double PAIR_AREA = 0.6;
+  private static final double LIKELY_IN_CORNER = 0.1;
   private static final double PAIR_SIDE = 0.7;
 
   private static final double SMALLEST_PART_SHARE = 0.0004;
@@ -547,7 +548,10 @@ public final class Separator {
     if (all.isEmpty()) {
       return 0;
     }
-    Regions.Region main = all.stream().max(Comparator.comparingDouble(this::weight)).orElseThrow();
+    Regions.Region main =
+        all.stream()
+            .max(Comparator.comparingDouble(part -> weight(part) * likely(part, regions)))
+            .orElseThrow();
     boolean[] belongs = new boolean[all.size() + 1];
     double reach = 0.05 * Math.max(width, height);
     Deque<Regions.Region> open = new ArrayDeque<>(List.of(main));
@@ -572,6 +576,17 @@ public final class Separator {
       }
     }
     return parts;
+  }
+
+  /** What fills a corner of the frame is seldom the product, but table or wall. */
+  private double likely(Regions.Region region, Regions regions) {
+    int last = width * height - 1;
+    for (int corner : new int[] {0, width - 1, last - width + 1, last}) {
+      if (regions.labels()[corner] == region.id()) {
+        return LIKELY_IN_CORNER;
+      }
+    }
+    return 1;
   }
 
   private double weight(Regions.Region region) {
