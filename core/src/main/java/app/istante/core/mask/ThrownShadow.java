@@ -7,11 +7,7 @@ package app.istante.core.mask;
  * thing's own.
  */
 final class ThrownShadow {
-  private static final double DEEPEST_STOPS = 3;
-
-  /** A part of the thing that is less dark than this may be its shade, too. */
-  private static final double DEEPEST_GREY_STOPS = 1.8;
-
+  private static final double DEEPEST_STOPS = 1.8;
   private static final double SHALLOWEST_STOPS = 0.12;
 
   /** A shadow is smooth: less of an edge than this inside it. */
@@ -124,7 +120,7 @@ final class ThrownShadow {
     for (int at = 0; at < body.length; at++) {
       body[at] = inside[at] && !shadow[at];
       rest += body[at] ? 1 : 0;
-      boolean plain = off.isGrey(at) && deviation[at] > -DEEPEST_GREY_STOPS;
+      boolean plain = off.isGrey(at) && deviation[at] > -DEEPEST_STOPS;
       grey += body[at] && plain ? 1 : 0;
     }
     if (rest < (1 - MOST_SHARE) * product || grey > MOST_GREY * rest) {
