@@ -22,7 +22,7 @@ final class Bits {
     this.rows = rows;
   }
 
-  /** Which pixels of a row belong. */
+  /** Which pixels of a row belong: 64 at a time, since a call for each pixel would cost more. */
   @FunctionalInterface
   private interface Packer {
     /** The {@code count} pixels from place {@code at} on, the first in the lowest bit. */

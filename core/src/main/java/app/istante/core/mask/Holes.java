@@ -14,14 +14,8 @@ final class Holes {
 
   private static final double CLEAR_RIM_SHARE_IN_SHADE = 0.5;
 
-  /** The rest of a gap's rim is open ground that goes on into it. */
-  private static final double CLEAR_RIM_SHARE_OF_GAP = 0.6;
-
+  /** What is just as light as the ground is a hole with less of a clear rim. */
   private static final double CLEAR_RIM_SHARE_OF_PLAIN = 0.8;
-  private static final double DEEPEST_GAP_STOPS = 0.9;
-
-  /** Looked at on both sides of an open rim, working pixels. */
-  private static final int ACROSS_PX = 3;
 
   private static final int SMALLEST_PX = 80;
 
@@ -192,7 +186,7 @@ final class Holes {
       boolean plainly = Math.abs(mean) < tolerance && spread < 1.5 * tolerance;
       boolean isBounded =
           !thrown
-              ? rim.clear >= (plainly ? CLEAR_RIM_SHARE_OF_PLAIN : CLEAR_RIM_SHARE) || rim.isGap()
+              ? rim.clear >= (plainly ? CLEAR_RIM_SHARE_OF_PLAIN : CLEAR_RIM_SHARE)
               : rim.clear + rim.besideShade
                   >= (shaded < -SHADED * tolerance ? CLEAR_RIM_SHARE_IN_SHADE : CLEAR_RIM_SHARE);
       if (isBounded) {
@@ -303,21 +297,14 @@ final class Holes {
    *
    * @param clear beside what plainly differs from the ground
    * @param besideShade beside open ground of the same shade, and not clear
-   * @param open going on into the open ground without an edge, and not clear
    */
-  private record Rim(double clear, double besideShade, double open) {
-    /** Between legs: the product on both sides, and the ground goes on. */
-    boolean isGap() {
-      return clear >= CLEAR_RIM_SHARE_OF_GAP && clear + open >= CLEAR_RIM_SHARE;
-    }
-  }
+  private record Rim(double clear, double besideShade) {}
 
   private Rim rim(Regions.Region island, Regions islands, float[] near, float[] off) {
     double clear = Math.max(RIM_STOPS, 6 * tolerance);
     int rim = 0;
     int sharp = 0;
     int beside = 0;
-    int open = 0;
     for (int y = island.top(); y <= island.bottom(); y++) {
       for (int x = island.left(); x <= island.right(); x++) {
         int at = y * width + x;
@@ -329,28 +316,11 @@ final class Holes {
           sharp++;
         } else {
           beside += besideOpen(at, off) ? 1 : 0;
-          open += goesOn(at) ? 1 : 0;
         }
       }
     }
     double all = Math.max(1, rim);
-    return new Rim(sharp / all, beside / all, open / all);
-  }
-
-  /** Whether what lies open beside a place is as light as what lies on its other side. */
-  private boolean goesOn(int at) {
-    for (int step : new int[] {-1, 1, -width, width}) {
-      int out = at + ACROSS_PX * step;
-      int in = at - ACROSS_PX * step;
-      boolean inFrame = Math.min(in, out) >= 0 && Math.max(in, out) < inside.length;
-      if (inFrame
-          && !inside[at + step]
-          && !inside[out]
-          && Math.abs(deviation[in] - deviation[out]) < tolerance) {
-        return true;
-      }
-    }
-    return false;
+    return new Rim(sharp / all, beside / all);
   }
 
   private boolean besideOpen(int at, float[] off) {
