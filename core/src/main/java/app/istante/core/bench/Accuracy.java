@@ -165,7 +165,7 @@ public final class Accuracy {
         figure("castB")
             .add(label, truth.ground().castB(), ground.castB(), bands.get("backdrop.castB"));
       }
-      if (ground.falloffStops() != null) {
+      if (ground.falloffStops() != null && label.shadeIsKnown()) {
         figure("falloffStops")
             .add(
                 label,
@@ -173,10 +173,11 @@ public final class Accuracy {
                 ground.falloffStops(),
                 bands.get("backdrop.falloffStops"));
       }
-      double shadow = ground.shadow() == null ? 0 : ground.shadow().depthStops();
-      figure("shadowStops")
-          .add(
-              label, truth.ground().shadowStops(), shadow, bands.get("backdrop.shadow.depthStops"));
+      if (label.shadeIsKnown()) {
+        double shadow = ground.shadow() == null ? 0 : ground.shadow().depthStops();
+        Double band = bands.get("backdrop.shadow.depthStops");
+        figure("shadowStops").add(label, truth.ground().shadowStops(), shadow, band);
+      }
     }
     if (r.product().found() && !doubted) {
       box(label, truth, r, picture.photo().facts());

@@ -35,6 +35,13 @@ record Label(String name, Kind kind, String fault, Group group, boolean redrawn)
     DRAWN
   }
 
+  /**
+   * A colour card throws a shade of its own on the ground, which the scenes' truth does not know.
+   */
+  boolean shadeIsKnown() {
+    return !fault.equals("colour card");
+  }
+
   /** The name as part of a file's. */
   String fileName() {
     return name.replaceAll("[^a-z0-9]+", "-");

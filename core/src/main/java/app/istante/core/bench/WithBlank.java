@@ -50,7 +50,8 @@ final class WithBlank {
   private static void note(Figure falloff, Figure shadow, Bed.Picture picture, Readings readings) {
     GroundTruth truth = picture.truth().ground();
     Readings.Backdrop ground = readings.backdrop();
-    if (ground == null || Double.isNaN(truth.level())) {
+    boolean known = picture.label().shadeIsKnown();
+    if (ground == null || Double.isNaN(truth.level()) || !known) {
       return;
     }
     falloff.add(

@@ -549,9 +549,7 @@ public final class Separator {
       return 0;
     }
     Regions.Region main =
-        all.stream()
-            .max(Comparator.comparingDouble(part -> weight(part) * likely(part, regions)))
-            .orElseThrow();
+        all.stream().max(Comparator.comparingDouble(part -> weight(part, regions))).orElseThrow();
     boolean[] belongs = new boolean[all.size() + 1];
     double reach = 0.05 * Math.max(width, height);
     Deque<Regions.Region> open = new ArrayDeque<>(List.of(main));
@@ -560,7 +558,8 @@ public final class Separator {
     while (!open.isEmpty()) {
       Regions.Region from = open.poll();
       for (Regions.Region part : all) {
-        boolean edgeThing = part.borderPx() > 0 && weight(part) < 0.5 * weight(main);
+        boolean edgeThing =
+            part.borderPx() > 0 && weight(part, regions) < 0.5 * weight(main, regions);
         boolean near = gap(part, from) < reach || arePair(part, from);
         if (!belongs[part.id()] && !edgeThing && near) {
           belongs[part.id()] = true;
@@ -578,21 +577,23 @@ public final class Separator {
     return parts;
   }
 
-  /** What fills a corner of the frame is seldom the product, but table or wall. */
-  private double likely(Regions.Region region, Regions regions) {
+  /** The larger and the nearer to the middle, the more. */
+  private double weight(Regions.Region region, Regions regions) {
+    double dx = region.centreX() / width - 0.5;
+    double dy = region.centreY() / height - 0.5;
+    double weight = region.areaPx() * Math.exp(-(dx * dx + dy * dy) / 0.08);
+    return fillsCorner(region, regions) ? LIKELY_IN_CORNER * weight : weight;
+  }
+
+  /** As table and wall do, and a product hardly ever. */
+  private boolean fillsCorner(Regions.Region region, Regions regions) {
     int last = width * height - 1;
     for (int corner : new int[] {0, width - 1, last - width + 1, last}) {
       if (regions.labels()[corner] == region.id()) {
-        return LIKELY_IN_CORNER;
+        return true;
       }
     }
-    return 1;
-  }
-
-  private double weight(Regions.Region region) {
-    double dx = region.centreX() / width - 0.5;
-    double dy = region.centreY() / height - 0.5;
-    return region.areaPx() * Math.exp(-(dx * dx + dy * dy) / 0.08);
+    return false;
   }
 
   /** Earrings and shoes: two of about the same size and height, side by side. */

@@ -105,6 +105,30 @@ public class ShadedOutlineTest {
     }
   }
 
+  /**
+   * A roll of paper before a dark wall on a brown table, wider in front: two fifths of the border.
+   */
+  private static double roomOrSheet(double x, double y, int channel) {
+    double half = y < 260 ? 120 : 120 + (y - 260) * 0.95;
+    if (Math.abs(x - 320) < half) {
+      return WHITE[channel] * Math.pow(2, -0.3 * y / HEIGHT);
+    }
+    return y < 170 ? 0.012 : new double[] {0.16, 0.07, 0.025}[channel] * (0.6 + 0.8 * x / WIDTH);
+  }
+
+  @Test
+  public void aSheetMuchNarrowerThanTheFrameIsTheGround() {
+    Separation parts =
+        separated((x, y, channel) -> inJar(x, y) ? WINE[channel] : roomOrSheet(x, y, channel));
+    assertTrue(parts.found());
+    assertEquals(kind(parts, 280, 240), Separation.PRODUCT);
+    assertEquals(kind(parts, 400, 100), Separation.GROUND);
+    for (int x : new int[] {40, 600}) {
+      assertEquals(kind(parts, x, 60), Separation.FOREIGN, "wall at " + x);
+      assertEquals(kind(parts, x, 260), Separation.FOREIGN, "table at " + x);
+    }
+  }
+
   /** The lit side of a white jar is as light as the sheet, and shades off to the right. */
   @Test
   public void aSideThatTheGroundSwallowsIsDoubted() {
