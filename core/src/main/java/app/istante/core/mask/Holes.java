@@ -85,13 +85,22 @@ final class Holes {
     height = ground.height();
   }
 
+  /** What an island is held against: the ground's smooth surface, or that and a shade on it. */
+  private enum Against {
+    SURFACE,
+    /** The shade around the product, carried on across it. */
+    AROUND,
+    /** The shade that the product throws, by itself no part of it. */
+    THROWN
+  }
+
   /**
    * Opens what looks as the ground should.
    *
    * @return how many holes were opened
    */
   int open() {
-    return open(deviation, deviation, false, MOST_SPREAD * tolerance);
+    return open(deviation, deviation, Against.SURFACE);
   }
 
   /**
@@ -101,7 +110,7 @@ final class Holes {
    * @return how many holes were opened
    */
   int open(float[] around) {
-    return open(off(around), around, false, MOST_SPREAD_AGAINST_AROUND * tolerance);
+    return open(off(around), around, Against.AROUND);
   }
 
   /**
@@ -112,7 +121,7 @@ final class Holes {
    * @return how many holes were opened
    */
   int openInShade(float[] thrown) {
-    return open(off(thrown), thrown, true, MOST_SPREAD_AGAINST_AROUND * tolerance);
+    return open(off(thrown), thrown, Against.THROWN);
   }
 
   private float[] off(float[] shade) {
@@ -128,10 +137,16 @@ final class Holes {
    * the product is opened where it looks like the ground and something that plainly differs from it
    * lies all round; a highlight that happens to be as bright as the ground fades out instead.
    */
-  private int open(float[] off, float[] shade, boolean thrown, double mostSpread) {
+  private int open(float[] off, float[] shade, Against against) {
     boolean[] like = new boolean[inside.length];
-    // What is darker is plainly something else.
-    double darkest = off == deviation ? -5 * tolerance : -Math.max(RIM_STOPS, 5 * tolerance);
+    double darkest = -5 * tolerance;
+    if (against != Against.SURFACE) {
+      // What is darker is plainly something else.
+      darkest = Math.min(-RIM_STOPS, darkest);
+    }
+    double mostSpread =
+        (against == Against.SURFACE ? MOST_SPREAD : MOST_SPREAD_AGAINST_AROUND) * tolerance;
+    double spreadOfShade = against == Against.THROWN ? 0 : SPREAD_OF_SHADE;
     int product = 0;
     for (int at = 0; at < like.length; at++) {
       if (inside[at]) {
@@ -167,7 +182,7 @@ final class Holes {
           tints[island.id()] > COLOUR_SHARE * colourTolerance * island.areaPx()
               && plain[island.id()] < PLAIN_AREA * island.areaPx();
       double shaded = shades[island.id()] / island.areaPx();
-      if (tinted || spread > mostSpread + (thrown ? 0 : SPREAD_OF_SHADE * Math.abs(shaded))) {
+      if (tinted || spread > mostSpread + spreadOfShade * Math.abs(shaded)) {
         continue;
       }
       // Most of what lies inside the outline is seldom ground, save in frames, rings and necklaces:
@@ -182,14 +197,12 @@ final class Holes {
         differs = differs(off);
         near = Planes.largestAround(differs, width, height, RIM_PX);
       }
-      Rim rim = rim(island, islands, near, off);
-      boolean plainly = Math.abs(mean) < tolerance && spread < 1.5 * tolerance;
-      boolean isBounded =
-          !thrown
-              ? rim.clear >= (plainly ? CLEAR_RIM_SHARE_OF_PLAIN : CLEAR_RIM_SHARE)
-              : rim.clear + rim.besideShade
-                  >= (shaded < -SHADED * tolerance ? CLEAR_RIM_SHARE_IN_SHADE : CLEAR_RIM_SHARE);
-      if (isBounded) {
+      boolean thrown = against == Against.THROWN;
+      boolean plainly = !thrown && Math.abs(mean) < tolerance && spread < 1.5 * tolerance;
+      boolean inShade = thrown && shaded < -SHADED * tolerance;
+      double clear =
+          plainly ? CLEAR_RIM_SHARE_OF_PLAIN : inShade ? CLEAR_RIM_SHARE_IN_SHADE : CLEAR_RIM_SHARE;
+      if (clearAllRound(island, islands, near, clear, thrown ? off : null)) {
         boolean isBurnt = isBurnt(island, islands.labels());
         fromOpen = fromOpen == null && isBurnt ? fromOpenGround() : fromOpen;
         boolean lamp = isBurnt && isAwayFromOpen(island, islands.labels(), fromOpen);
@@ -293,34 +306,26 @@ final class Holes {
   }
 
   /**
-   * Shares of an island's rim.
-   *
-   * @param clear beside what plainly differs from the ground
-   * @param besideShade beside open ground of the same shade, and not clear
+   * @param share of the rim that must be clear
+   * @param open off the ground's shade: a rim beside open ground of that shade is clear, too; or
+   *     null
    */
-  private record Rim(double clear, double besideShade) {}
-
-  private Rim rim(Regions.Region island, Regions islands, float[] near, float[] off) {
+  private boolean clearAllRound(
+      Regions.Region island, Regions islands, float[] near, double share, float[] open) {
     double clear = Math.max(RIM_STOPS, 6 * tolerance);
     int rim = 0;
     int sharp = 0;
-    int beside = 0;
     for (int y = island.top(); y <= island.bottom(); y++) {
       for (int x = island.left(); x <= island.right(); x++) {
         int at = y * width + x;
-        if (islands.labels()[at] != island.id() || !islands.onRim(at, width)) {
-          continue;
-        }
-        rim++;
-        if (near[at] > clear) {
-          sharp++;
-        } else {
-          beside += besideOpen(at, off) ? 1 : 0;
+        boolean onRim = islands.labels()[at] == island.id() && islands.onRim(at, width);
+        if (onRim) {
+          rim++;
+          sharp += near[at] > clear || open != null && besideOpen(at, open) ? 1 : 0;
         }
       }
     }
-    double all = Math.max(1, rim);
-    return new Rim(sharp / all, beside / all);
+    return sharp >= share * rim;
   }
 
   private boolean besideOpen(int at, float[] off) {

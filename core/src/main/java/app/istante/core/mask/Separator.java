@@ -353,8 +353,9 @@ public final class Separator {
     double[] mean = new double[3];
     for (int channel = 0; channel < 3; channel++) {
       for (float here : ground[channel]) {
-        mean[channel] += here / ground[channel].length;
+        mean[channel] += here;
       }
+      mean[channel] /= ground[channel].length;
     }
     Arrays.sort(mean);
     return mean[2] - mean[0];
