@@ -36,6 +36,15 @@ public record Separation(
   public static final byte SHADOW = 3;
   public static final byte FOREIGN = 4;
 
+  /** The places of one kind. */
+  static boolean[] places(byte[] kind, byte wanted) {
+    boolean[] places = new boolean[kind.length];
+    for (int at = 0; at < places.length; at++) {
+      places[at] = kind[at] == wanted;
+    }
+    return places;
+  }
+
   /** What is neither product nor foreign: what a selling place sees as ground. */
   public boolean isGroundOrShadow(int at) {
     return kind[at] == GROUND || kind[at] == SHADOW;

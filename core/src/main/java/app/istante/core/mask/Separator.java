@@ -2,11 +2,7 @@ package app.istante.core.mask;
 
 import app.istante.core.image.LinearImage;
 import app.istante.core.image.Rows;
-import java.util.ArrayDeque;
 import java.util.Arrays;
-import java.util.Comparator;
-import java.util.Deque;
-import java.util.List;
 
 /**
  * Separates product, shadow, ground and foreign parts. A smooth model of the ground is fitted from
@@ -17,17 +13,6 @@ import java.util.List;
 public final class Separator {
   /** Differences between the channels' ratios above this are colour, not shade: stops. */
   private static final double COLOUR_STOPS = 0.15;
-
-  /** A place of the outline with less of an edge than this within so many pixels has none. */
-  private static final float FAINTEST_EDGE = 0.4f;
-
-  private static final int FAINT_PX = 3;
-
-  /** Of 137 outlines this much was faint in none that was right. */
-  private static final double FAINT_SHARE = 0.05;
-
-  private static final double DOUBT_PER_FAINT = 6;
-  private static final double MOST_DOUBT = 0.5;
 
   /** The product's shade on what lies beside the sheet is no deeper. */
   private static final double DEEPEST_ON_TABLE = 1.2;
@@ -40,11 +25,6 @@ public final class Separator {
 
   /** What an edge all round gives to all that lies in it. */
   private static final double ENCLOSED_EVIDENCE = 0.8;
-
-  private static final int THIN_PX = 7;
-
-  /** Up to so many pieces a thing, or several together, may well have. */
-  private static final int SURE_PARTS = 10;
 
   /** Below this, what was outlined is grain. */
   private static final double LEAST_CONFIDENCE = 0.12;
@@ -84,10 +64,6 @@ public final class Separator {
   private static final float CLEAR_RATIO = 4;
 
   private static final double BLANK_LEAST_SHARE = 0.8;
-
-  private static final double PAIR_AREA = 0.6;
-  private static final double LIKELY_IN_CORNER = 0.1;
-  private static final double PAIR_SIDE = 0.7;
 
   private static final double SMALLEST_PART_SHARE = 0.0004;
   private static final double SMALLEST_PRODUCT_SHARE = 0.001;
@@ -318,16 +294,15 @@ public final class Separator {
     opened += thrown == null ? 0 : holes.openInShade(thrown.stops(width, height));
     boolean[] strips = FrameStrips.of(inside, width, height);
     byte[] kind = sort(inside, strips);
-    int parts = nameForeign(kind);
+    int parts = ProductParts.name(kind, width, height);
     float[] alpha = softEdge(kind);
     matte(kind, alpha);
     ContactShadow.takeOff(image, kind, alpha);
-    int area = 0;
-    for (byte k : kind) {
-      area += k == Separation.PRODUCT ? 1 : 0;
-    }
-    double sure = found.clearness() * confidence(kind) * whole(parts) * edged(kind);
-    boolean any = area >= SMALLEST_PRODUCT_SHARE * kind.length && sure > LEAST_CONFIDENCE;
+    boolean[] product = Separation.places(kind, Separation.PRODUCT);
+    OutlineTrust trust = new OutlineTrust(off, edge, gradient, steep, model);
+    double sure = found.clearness() * trust.of(product, parts);
+    boolean any =
+        Bits.count(product) >= SMALLEST_PRODUCT_SHARE * kind.length && sure > LEAST_CONFIDENCE;
     if (!any) {
       Arrays.fill(alpha, 0);
       kind = sort(new boolean[kind.length], strips);
@@ -537,93 +512,9 @@ public final class Separator {
     return kind;
   }
 
-  /**
-   * The largest part nearest the middle is the product; parts close to it, or to one that is,
-   * belong to it; the others are foreign (a lamp stand, the table, a prop).
-   *
-   * @return number of parts of the product
-   */
-  private int nameForeign(byte[] kind) {
-    Regions regions = Regions.of(width, height, of(kind, Separation.PRODUCT));
-    List<Regions.Region> all = regions.all();
-    if (all.isEmpty()) {
-      return 0;
-    }
-    Regions.Region main =
-        all.stream().max(Comparator.comparingDouble(part -> weight(part, regions))).orElseThrow();
-    boolean[] belongs = new boolean[all.size() + 1];
-    double reach = 0.05 * Math.max(width, height);
-    Deque<Regions.Region> open = new ArrayDeque<>(List.of(main));
-    belongs[main.id()] = true;
-    int parts = 1;
-    while (!open.isEmpty()) {
-      Regions.Region from = open.poll();
-      for (Regions.Region part : all) {
-        boolean edgeThing =
-            part.borderPx() > 0 && weight(part, regions) < 0.5 * weight(main, regions);
-        boolean near = gap(part, from) < reach || arePair(part, from);
-        if (!belongs[part.id()] && !edgeThing && near) {
-          belongs[part.id()] = true;
-          open.add(part);
-          parts++;
-        }
-      }
-    }
-    for (int at = 0; at < kind.length; at++) {
-      int id = regions.labels()[at];
-      if (id > 0 && !belongs[id]) {
-        kind[at] = Separation.FOREIGN;
-      }
-    }
-    return parts;
-  }
-
-  /** The larger and the nearer to the middle, the more. */
-  private double weight(Regions.Region region, Regions regions) {
-    double dx = region.centreX() / width - 0.5;
-    double dy = region.centreY() / height - 0.5;
-    double weight = region.areaPx() * Math.exp(-(dx * dx + dy * dy) / 0.08);
-    return fillsCorner(region, regions) ? LIKELY_IN_CORNER * weight : weight;
-  }
-
-  /** As table and wall do, and a product hardly ever. */
-  private boolean fillsCorner(Regions.Region region, Regions regions) {
-    int last = width * height - 1;
-    for (int corner : new int[] {0, width - 1, last - width + 1, last}) {
-      if (regions.labels()[corner] == region.id()) {
-        return true;
-      }
-    }
-    return false;
-  }
-
-  /** Earrings and shoes: two of about the same size and height, side by side. */
-  private static boolean arePair(Regions.Region one, Regions.Region two) {
-    int tall = one.bottom() - one.top() + 1;
-    int alike = two.bottom() - two.top() + 1;
-    int wide = one.right() - one.left() + 1;
-    int asWide = two.right() - two.left() + 1;
-    int level = Math.min(one.bottom(), two.bottom()) - Math.max(one.top(), two.top());
-    return ratio(one.areaPx(), two.areaPx()) > PAIR_AREA
-        && ratio(tall, alike) > PAIR_SIDE
-        && ratio(wide, asWide) > PAIR_SIDE
-        && level > PAIR_SIDE * Math.min(tall, alike)
-        && one.borderPx() + two.borderPx() == 0;
-  }
-
-  private static double ratio(int one, int two) {
-    return Math.min(one, two) / (double) Math.max(one, two);
-  }
-
-  private static double gap(Regions.Region one, Regions.Region two) {
-    double dx = Math.max(0, Math.max(one.left() - two.right(), two.left() - one.right()));
-    double dy = Math.max(0, Math.max(one.top() - two.bottom(), two.top() - one.bottom()));
-    return Math.hypot(dx, dy);
-  }
-
   private float[] softEdge(byte[] kind) {
     float[] soft = new float[kind.length];
-    boolean[] product = of(kind, Separation.PRODUCT);
+    boolean[] product = Separation.places(kind, Separation.PRODUCT);
     boolean[] rest = new boolean[kind.length];
     int left = width;
     int right = -1;
@@ -670,18 +561,10 @@ public final class Separator {
     return soft;
   }
 
-  private static boolean[] of(byte[] kind, byte wanted) {
-    boolean[] of = new boolean[kind.length];
-    for (int at = 0; at < of.length; at++) {
-      of[at] = kind[at] == wanted;
-    }
-    return of;
-  }
-
   /** Puts the outline where the product covers half a pixel. */
   private void matte(byte[] kind, float[] alpha) {
-    boolean[] product = of(kind, Separation.PRODUCT);
-    boolean[] other = of(kind, Separation.FOREIGN);
+    boolean[] product = Separation.places(kind, Separation.PRODUCT);
+    boolean[] other = Separation.places(kind, Separation.FOREIGN);
     EdgeMatte.refine(image, product, other, Math.log(2) * model.noiseStops, alpha);
     for (int at = 0; at < kind.length; at++) {
       if (!other[at] && alpha[at] >= 0.5f != product[at]) {
@@ -692,107 +575,5 @@ public final class Separator {
 
   private byte open(int at) {
     return deviation[at] < -model.toleranceStops() ? Separation.SHADOW : Separation.GROUND;
-  }
-
-  /** How clearly the outline stands out: contrast across it, against the ground's own noise. */
-  private double confidence(byte[] kind) {
-    int edge = 0;
-    double clear = 0;
-    double needed = 2 * model.toleranceStops();
-    for (int y = 3; y < height - 3; y++) {
-      for (int x = 3; x < width - 3; x++) {
-        int at = y * width + x;
-        if (kind[at] != Separation.PRODUCT) {
-          continue;
-        }
-        int out = outside(kind, at);
-        if (out != 0) {
-          edge++;
-          int inner = at - 2 * out;
-          int outer = at + 3 * out;
-          double contrast =
-              Math.abs(deviation[inner] - deviation[outer])
-                  + Math.abs(colour[inner] - colour[outer]);
-          clear += Math.min(1, Math.max(contrast / needed, gradient[at] / steep));
-        }
-      }
-    }
-    double outline = edge == 0 ? 0 : clear / edge;
-    double border = Math.min(1, model.borderAgreement / 0.85);
-    double quiet = Math.min(1, 0.12 / Math.max(0.01, model.noiseStops));
-    return Math.max(0, Math.min(1, outline * border * quiet * solid(kind)));
-  }
-
-  /** Chains and the like are seldom outlined link by link: less sure the thinner a thing is. */
-  private double solid(byte[] kind) {
-    boolean[] in = of(kind, Separation.PRODUCT);
-    int deep = Bits.of(in, width, height).deep(THIN_PX).count();
-    return Math.min(1, 0.4 + 3.0 * deep / Math.max(1, Bits.count(in)));
-  }
-
-  /**
-   * Less where a stretch of the outline has no edge at all: a white side that the ground swallows
-   * ends where its shade begins. Outlines that are right have one everywhere.
-   */
-  private double edged(byte[] kind) {
-    Bits product = Bits.of(of(kind, Separation.PRODUCT), width, height);
-    Bits outline = product.andNot(product.inner());
-    Bits near = Bits.below(edge, FAINTEST_EDGE, width, height).not().near(FAINT_PX);
-    double share = outline.andNot(near).count() / (double) Math.max(1, outline.count());
-    return 1 - Math.min(MOST_DOUBT, DOUBT_PER_FAINT * Math.max(0, share - FAINT_SHARE));
-  }
-
-  /** What falls into many pieces has hardly been outlined. */
-  private static double whole(int parts) {
-    return Math.min(1, Math.sqrt((double) SURE_PARTS / Math.max(1, parts)));
-  }
-
-  /** Step towards a neighbour that is not product, or 0 inside. */
-  private int outside(byte[] kind, int at) {
-    for (int step : new int[] {1, -1, width, -width}) {
-      if (kind[at + step] != Separation.PRODUCT) {
-        return step;
-      }
-    }
-    return 0;
-  }
-
-  /** The product's share of each pixel, blown up to the photo's size, 0 to 255, row by row. */
-  public static byte[] fullSizeMask(Separation parts, int factor, int fullWidth, int fullHeight) {
-    byte[] out = new byte[fullWidth * fullHeight];
-    if (!parts.found()) {
-      return out;
-    }
-    float[] alpha = parts.alpha().clone();
-    for (int at = 0; at < alpha.length; at++) {
-      if (parts.kind()[at] == Separation.FOREIGN) {
-        alpha[at] = 0;
-      }
-    }
-    Rows.forEach(
-        fullWidth,
-        fullHeight,
-        (from, to) -> {
-          for (int y = from; y < to; y++) {
-            float v = (y + 0.5f) / factor - 0.5f;
-            int y0 = Planes.clamp((int) Math.floor(v), parts.height());
-            int y1 = Planes.clamp(y0 + 1, parts.height());
-            float fy = Math.max(0, Math.min(1, v - y0));
-            for (int x = 0; x < fullWidth; x++) {
-              float u = (x + 0.5f) / factor - 0.5f;
-              int x0 = Planes.clamp((int) Math.floor(u), parts.width());
-              int x1 = Planes.clamp(x0 + 1, parts.width());
-              float fx = Math.max(0, Math.min(1, u - x0));
-              float top = mix(alpha, y0 * parts.width(), x0, x1, fx);
-              float low = mix(alpha, y1 * parts.width(), x0, x1, fx);
-              out[y * fullWidth + x] = (byte) Math.round(255 * (top + fy * (low - top)));
-            }
-          }
-        });
-    return out;
-  }
-
-  private static float mix(float[] plane, int row, int x0, int x1, float share) {
-    return plane[row + x0] + share * (plane[row + x1] - plane[row + x0]);
   }
 }

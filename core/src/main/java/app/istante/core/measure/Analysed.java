@@ -8,6 +8,7 @@ import app.istante.core.image.EncodedImage;
 import app.istante.core.image.LinearImage;
 import app.istante.core.image.Photo;
 import app.istante.core.mask.BlankFrame;
+import app.istante.core.mask.FullSizeMask;
 import app.istante.core.mask.Separation;
 import app.istante.core.mask.Separator;
 import java.awt.geom.Path2D;
@@ -142,6 +143,6 @@ public final class Analysed {
 
   /** The product's share of each full-size pixel, 0 to 255. */
   public byte[] fullSizeMask() {
-    return Separator.fullSizeMask(separation, linear.factor(), photo.widthPx(), photo.heightPx());
+    return FullSizeMask.of(separation, linear.factor(), photo.widthPx(), photo.heightPx());
   }
 }

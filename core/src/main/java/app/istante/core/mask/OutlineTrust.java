@@ -1,0 +1,103 @@
+package app.istante.core.mask;
+
+/**
+ * How far an outline can be trusted, from what it looks like.
+ *
+ * @param off the picture against its ground
+ * @param edge how clearly each place shows an outline, 1 and more is clear
+ * @param gradient slope of the brightness, stops per pixel
+ * @param steep a slope like this is an outline's
+ * @param model the ground as it was fitted
+ */
+record OutlineTrust(
+    OffGround off, float[] edge, float[] gradient, double steep, BackdropModel model) {
+  /** A place of the outline with less of an edge than this within so many pixels has none. */
+  private static final float FAINTEST_EDGE = 0.4f;
+
+  private static final int FAINT_PX = 3;
+
+  /** Of 137 outlines this much was faint in none that was right. */
+  private static final double FAINT_SHARE = 0.05;
+
+  private static final double DOUBT_PER_FAINT = 6;
+  private static final double MOST_DOUBT = 0.5;
+
+  private static final int THIN_PX = 7;
+
+  /** Up to so many pieces a thing, or several together, may well have. */
+  private static final int SURE_PARTS = 10;
+
+  /** Contrast across the outline is looked for this far inside and outside of it. */
+  private static final int INNER_PX = 2;
+
+  private static final int OUTER_PX = 3;
+
+  /**
+   * @param product what was outlined
+   * @param parts its number of pieces
+   * @return 0 to 1
+   */
+  double of(boolean[] product, int parts) {
+    Bits pixels = Bits.of(product, off.width(), off.height());
+    double border = Math.min(1, model.borderAgreement / 0.85);
+    double quiet = Math.min(1, 0.12 / Math.max(0.01, model.noiseStops));
+    return contrast(product) * border * quiet * solid(pixels) * whole(parts) * edged(pixels);
+  }
+
+  /** How clearly the outline stands out: contrast across it, against the ground's own noise. */
+  private double contrast(boolean[] product) {
+    int width = off.width();
+    float[] deviation = off.deviation();
+    float[] colour = off.colour();
+    int outline = 0;
+    double clear = 0;
+    double needed = 2 * off.tolerance();
+    for (int y = OUTER_PX; y < off.height() - OUTER_PX; y++) {
+      for (int x = OUTER_PX; x < width - OUTER_PX; x++) {
+        int at = y * width + x;
+        int out = product[at] ? outside(product, at) : 0;
+        if (out != 0) {
+          outline++;
+          int inner = at - INNER_PX * out;
+          int outer = at + OUTER_PX * out;
+          double contrast =
+              Math.abs(deviation[inner] - deviation[outer])
+                  + Math.abs(colour[inner] - colour[outer]);
+          clear += Math.min(1, Math.max(contrast / needed, gradient[at] / steep));
+        }
+      }
+    }
+    return outline == 0 ? 0 : clear / outline;
+  }
+
+  /** Step towards a neighbour that is not product, or 0 inside. */
+  private int outside(boolean[] product, int at) {
+    for (int step : new int[] {1, -1, off.width(), -off.width()}) {
+      if (!product[at + step]) {
+        return step;
+      }
+    }
+    return 0;
+  }
+
+  /** Chains and the like are seldom outlined link by link: less sure the thinner a thing is. */
+  private static double solid(Bits product) {
+    return Math.min(1, 0.4 + 3.0 * product.deep(THIN_PX).count() / Math.max(1, product.count()));
+  }
+
+  /**
+   * Less where a stretch of the outline has no edge at all: a white side that the ground swallows
+   * ends where its shade begins. Outlines that are right have one everywhere.
+   */
+  private double edged(Bits product) {
+    Bits outline = product.andNot(product.inner());
+    Bits near = Bits.below(edge, FAINTEST_EDGE, off.width(), off.height()).not().near(FAINT_PX);
+    double share = outline.andNot(near).count() / (double) Math.max(1, outline.count());
+    return 1 - Math.min(MOST_DOUBT, DOUBT_PER_FAINT * Math.max(0, share - FAINT_SHARE));
+  }
+
+  /** What falls into many pieces has hardly been outlined. */
+  private static double whole(int parts) {
+    return Math.min(1, Math.sqrt((double) SURE_PARTS / Math.max(1, parts)));
+  }
+}

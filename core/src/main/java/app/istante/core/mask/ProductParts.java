@@ -1,0 +1,110 @@
+package app.istante.core.mask;
+
+import java.util.ArrayDeque;
+import java.util.Comparator;
+import java.util.Deque;
+import java.util.List;
+
+/** Tells which of the things that stand on the ground are the product. */
+final class ProductParts {
+  private static final double PAIR_AREA = 0.6;
+  private static final double LIKELY_IN_CORNER = 0.1;
+  private static final double PAIR_SIDE = 0.7;
+
+  private final Regions regions;
+  private final int width;
+  private final int height;
+
+  private ProductParts(Regions regions, int width, int height) {
+    this.regions = regions;
+    this.width = width;
+    this.height = height;
+  }
+
+  /**
+   * The largest part nearest the middle is the product; parts close to it, or to one that is,
+   * belong to it; the others are foreign (a lamp stand, the table, a prop).
+   *
+   * @return number of parts of the product
+   */
+  static int name(byte[] kind, int width, int height) {
+    Regions regions = Regions.of(width, height, Separation.places(kind, Separation.PRODUCT));
+    if (regions.all().isEmpty()) {
+      return 0;
+    }
+    return new ProductParts(regions, width, height).name(kind);
+  }
+
+  private int name(byte[] kind) {
+    List<Regions.Region> all = regions.all();
+    Regions.Region main =
+        all.stream().max(Comparator.comparingDouble(part -> weight(part))).orElseThrow();
+    boolean[] belongs = new boolean[all.size() + 1];
+    double reach = 0.05 * Math.max(width, height);
+    Deque<Regions.Region> open = new ArrayDeque<>(List.of(main));
+    belongs[main.id()] = true;
+    int parts = 1;
+    while (!open.isEmpty()) {
+      Regions.Region from = open.poll();
+      for (Regions.Region part : all) {
+        boolean edgeThing = part.borderPx() > 0 && weight(part) < 0.5 * weight(main);
+        boolean near = gap(part, from) < reach || arePair(part, from);
+        if (!belongs[part.id()] && !edgeThing && near) {
+          belongs[part.id()] = true;
+          open.add(part);
+          parts++;
+        }
+      }
+    }
+    for (int at = 0; at < kind.length; at++) {
+      int id = regions.labels()[at];
+      if (id > 0 && !belongs[id]) {
+        kind[at] = Separation.FOREIGN;
+      }
+    }
+    return parts;
+  }
+
+  /** The larger and the nearer to the middle, the more. */
+  private double weight(Regions.Region region) {
+    double dx = region.centreX() / width - 0.5;
+    double dy = region.centreY() / height - 0.5;
+    double weight = region.areaPx() * Math.exp(-(dx * dx + dy * dy) / 0.08);
+    return fillsCorner(region) ? LIKELY_IN_CORNER * weight : weight;
+  }
+
+  /** As table and wall do, and a product hardly ever. */
+  private boolean fillsCorner(Regions.Region region) {
+    int last = width * height - 1;
+    for (int corner : new int[] {0, width - 1, last - width + 1, last}) {
+      if (regions.labels()[corner] == region.id()) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Earrings and shoes: two of about the same size and height, side by side. */
+  private static boolean arePair(Regions.Region one, Regions.Region two) {
+    int tall = one.bottom() - one.top() + 1;
+    int alike = two.bottom() - two.top() + 1;
+    int wide = one.right() - one.left() + 1;
+    int asWide = two.right() - two.left() + 1;
+    int level = Math.min(one.bottom(), two.bottom()) - Math.max(one.top(), two.top());
+    return ratio(one.areaPx(), two.areaPx()) > PAIR_AREA
+        && ratio(tall, alike) > PAIR_SIDE
+        && ratio(wide, asWide) > PAIR_SIDE
+        && level > PAIR_SIDE * Math.min(tall, alike)
+        && one.borderPx() + two.borderPx() == 0;
+  }
+
+  private static double ratio(int one, int two) {
+    return Math.min(one, two) / (double) Math.max(one, two);
+  }
+
+  private static double gap(Regions.Region one, Regions.Region two) {
+    double dx = Math.max(0, Math.max(one.left() - two.right(), two.left() - one.right()));
+    double dy = Math.max(0, Math.max(one.top() - two.bottom(), two.top() - one.bottom()));
+    return Math.hypot(dx, dy);
+  }
+}
