@@ -6,21 +6,21 @@ case "${1:-}" in
     page="$HERE/core/target/accuracy"
     say "The first run lights 108 scenes and takes about twenty minutes; the light is kept."
     say "The page with the worst pictures will be $page/index.html"
-    run_core app.istante.core.bench.Accuracy \
+    run_bench app.istante.core.bench.Accuracy \
       "${XDG_CACHE_HOME:-$HOME/.cache}/istante/bed" "$page" "${2:-}"
     ;;
   cutouts)
     [ -d "${2:-}" ] || fail "Which folder of cut-outs? ./istante bench cutouts FOLDER (PNG files with alpha)"
-    run_core app.istante.core.bench.Cutouts "$2"
+    run_bench app.istante.core.bench.Cutouts "$2"
     ;;
-  remedies) run_core app.istante.core.bench.RemedyBench ;;
+  remedies) run_bench app.istante.core.bench.RemedyBench ;;
   speed)
     # One after the other on the same files; pairs of runs matter, not single ones.
     need_python_imaging
     pictures="${XDG_CACHE_HOME:-$HOME/.cache}/istante/speed"
-    build_core_if_stale
+    build_bench_if_stale
     class=app.istante.core.bench.SpeedBench
-    path="$HERE/core/target/istante-core.jar:$HERE/core/target/lib/*"
+    path="$(bench_path)"
     measure() { java -Xmx512m -XX:+UseParallelGC -Djava.awt.headless=true -cp "$path" "$class" "$pictures" "$@"; }
     measure make
     /usr/bin/python3 "$HERE/scripts/decode_and_convert.py" "$pictures/12mp.jpg"
@@ -29,15 +29,8 @@ case "${1:-}" in
     measure flat
     exit 0
     ;;
-  kernels)
-    need_builders
-    maven -q -pl core -DskipTests -Dspotless.check.skip=true test-compile \
-      dependency:build-classpath -Dmdep.includeScope=test \
-      "-Dmdep.outputFile=$HERE/core/target/test.classpath"
-    exec java -cp "$HERE/core/target/test-classes:$HERE/core/target/classes:$(cat core/target/test.classpath)" \
-      org.openjdk.jmh.Main KernelBench
-    ;;
-  render) run_core app.istante.core.sim.RenderBench ;;
+  kernels) run_bench org.openjdk.jmh.Main KernelBench ;;
+  render) run_bench app.istante.core.sim.RenderBench ;;
   *) usage >&2; exit 2 ;;
 esac
 

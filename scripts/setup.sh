@@ -62,3 +62,15 @@ build_core_if_stale() {
     touch core/target/istante-core.jar
   fi
 }
+
+build_bench_if_stale() {
+  if stale core/target/test.classpath core/src core/pom.xml pom.xml; then
+    need_builders
+    say "Building the core and its test bed …" >&2
+    maven -pl core -DskipTests -Dspotless.check.skip=true test-compile \
+      dependency:build-classpath -Dmdep.includeScope=test \
+      "-Dmdep.outputFile=$HERE/core/target/test.classpath" >&2 ||
+      fail "The build failed; the reason stands above."
+    touch core/target/test.classpath
+  fi
+}

@@ -12,7 +12,7 @@ import org.testng.annotations.Test;
 public class ArchitectureTest {
   private static final String CORE = "app.istante.core.";
   private static final String[] UPWARDS = {
-    "image", "colour", "mask", "card", "measure", "rules", "verdict", "finish", "cli", "bench"
+    "image", "colour", "mask", "card", "measure", "rules", "verdict", "finish", "cli"
   };
 
   private final JavaClasses classes =
