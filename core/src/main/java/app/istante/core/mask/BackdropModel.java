@@ -34,6 +34,9 @@ final class BackdropModel {
   private final int height;
   private final double[][] coefficients;
 
+  /** Of each column, from -1 at the left to 1 at the right. */
+  private final double[] across;
+
   /** Typical deviation of a ground pixel from the surface, stops. */
   final double noiseStops;
 
@@ -66,6 +69,10 @@ final class BackdropModel {
     this.coefficients = coefficients;
     this.noiseStops = noiseStops;
     this.borderAgreement = borderAgreement;
+    across = new double[width];
+    for (int x = 0; x < width; x++) {
+      across[x] = 2.0 * x / Math.max(1, width - 1) - 1;
+    }
   }
 
   /** Deviation beyond which a pixel is not plain ground, stops. */
@@ -136,7 +143,7 @@ final class BackdropModel {
     double c2 = c[3] + v * c[7];
     double c3 = c[6];
     for (int x = 0; x < width; x++) {
-      double u = 2.0 * x / Math.max(1, width - 1) - 1;
+      double u = across[x];
       out[x] = (float) (c0 + u * (c1 + u * (c2 + u * c3)));
     }
   }

@@ -149,10 +149,11 @@ final class EdgeMatte {
     float[] rises = new float[product.length];
     int count = 0;
     float[] green = image.green();
+    int[] steps = {1, width};
     for (int y = RISE_REACH; y < height - RISE_REACH; y++) {
       for (int x = RISE_REACH; x < width - RISE_REACH; x++) {
         int at = y * width + x;
-        for (int step : new int[] {1, width}) {
+        for (int step : steps) {
           if (product[at] != product[at + step]) {
             float steep = 0;
             for (int k = -3; k <= 3; k++) {

@@ -281,17 +281,33 @@ final class Holes {
   /** Distance of each pixel of the product from what is open: two sweeps, city blocks and 1.4. */
   private float[] fromOpenGround() {
     float[] away = new float[inside.length];
-    for (int at = 0; at < away.length; at++) {
-      away[at] = inside[at] ? width + height : 0;
+    int left = width;
+    int right = -1;
+    int top = height;
+    int bottom = -1;
+    for (int y = 0, at = 0; y < height; y++) {
+      for (int x = 0; x < width; x++, at++) {
+        if (inside[at]) {
+          away[at] = width + height;
+          left = Math.min(left, x);
+          right = Math.max(right, x);
+          top = Math.min(top, y);
+          bottom = y;
+        }
+      }
     }
-    for (int y = 1; y < height - 1; y++) {
-      for (int x = 1; x < width - 1; x++) {
+    left = Math.max(1, left);
+    right = Math.min(width - 2, right);
+    top = Math.max(1, top);
+    bottom = Math.min(height - 2, bottom);
+    for (int y = top; y <= bottom; y++) {
+      for (int x = left; x <= right; x++) {
         int at = y * width + x;
         lower(away, at, -1, -width, -width - 1, -width + 1);
       }
     }
-    for (int y = height - 2; y > 0; y--) {
-      for (int x = width - 2; x > 0; x--) {
+    for (int y = bottom; y >= top; y--) {
+      for (int x = right; x >= left; x--) {
         int at = y * width + x;
         lower(away, at, 1, width, width + 1, width - 1);
       }

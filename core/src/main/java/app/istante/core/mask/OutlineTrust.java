@@ -72,12 +72,14 @@ record OutlineTrust(
 
   /** Step towards a neighbour that is not product, or 0 inside. */
   private int outside(boolean[] product, int at) {
-    for (int step : new int[] {1, -1, off.width(), -off.width()}) {
-      if (!product[at + step]) {
-        return step;
-      }
+    int row = off.width();
+    if (!product[at + 1]) {
+      return 1;
     }
-    return 0;
+    if (!product[at - 1]) {
+      return -1;
+    }
+    return !product[at + row] ? row : !product[at - row] ? -row : 0;
   }
 
   /** Chains and the like are seldom outlined link by link: less sure the thinner a thing is. */

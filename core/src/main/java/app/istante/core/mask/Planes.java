@@ -227,6 +227,24 @@ public final class Planes {
     return top + fy * (low - top);
   }
 
+  /** The same of several planes, times a share, added to a sum for each. */
+  public static void addBetween(
+      float[][] planes, int width, int height, double x, double y, double share, double[] sums) {
+    int x0 = clamp((int) Math.floor(x), width);
+    int y0 = clamp((int) Math.floor(y), height);
+    int right = clamp(x0 + 1, width) - x0;
+    int upper = y0 * width + x0;
+    int lower = clamp(y0 + 1, height) * width + x0;
+    float fx = (float) Math.max(0, Math.min(1, x - x0));
+    float fy = (float) Math.max(0, Math.min(1, y - y0));
+    for (int i = 0; i < planes.length; i++) {
+      float[] plane = planes[i];
+      float top = plane[upper] + fx * (plane[upper + right] - plane[upper]);
+      float low = plane[lower] + fx * (plane[lower + right] - plane[lower]);
+      sums[i] += share * (top + fy * (low - top));
+    }
+  }
+
   static int clamp(int at, int size) {
     return at < 0 ? 0 : at >= size ? size - 1 : at;
   }

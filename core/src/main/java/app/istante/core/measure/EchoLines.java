@@ -5,6 +5,7 @@ import app.istante.core.image.LinearImage;
 import app.istante.core.mask.Planes;
 import app.istante.core.mask.Separation;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -26,13 +27,22 @@ final class EchoLines {
 
   private static final int FEWEST_PLACES = 100;
 
+  /** A line's ends are rounded outwards. */
+  private static final int MARGIN = 2;
+
   /** The smear reaches beyond the outline, working pixels. */
   private static final int AROUND_PX = 14;
+
+  /** Smoothing and differences see this far beyond, working pixels. */
+  private static final int BESIDE_PX = 2;
 
   private static final float LEAST_COVER = 1e-3f;
 
   private final float[] light;
+
+  /** What is near the product, with {@link #MARGIN} more before each row and column and after. */
   private final boolean[] may;
+
   private final int width;
   private final int height;
   private final int step;
@@ -42,17 +52,20 @@ final class EchoLines {
     this.width = width;
     this.height = may.length / width;
     this.light = smoothed(light, width, height);
-    this.may = may;
+    this.may = new boolean[(width + 2 * MARGIN) * (height + 2 * MARGIN)];
     this.step = step;
     int count = 0;
-    for (boolean one : may) {
-      count += one ? 1 : 0;
+    for (int y = 0, at = 0; y < height; y++) {
+      for (int x = 0; x < width; x++, at++) {
+        count += may[at] ? 1 : 0;
+        this.may[(y + MARGIN) * (width + 2 * MARGIN) + x + MARGIN] = may[at];
+      }
     }
     everyRow = Math.max(1, count / PLACES);
   }
 
   /** Where the product lies, and the box around that, in working pixels. */
-  record Place(boolean[] near, int left, int top, int width, int height) {
+  record Place(boolean[] near, int columns, int left, int top, int width, int height) {
     static Place of(Separation parts) {
       float[] cover = Planes.boxMean(parts.alpha(), parts.width(), parts.height(), AROUND_PX);
       boolean[] near = new boolean[cover.length];
@@ -71,7 +84,35 @@ final class EchoLines {
           }
         }
       }
-      return new Place(near, left, top, Math.max(1, right - left), Math.max(1, bottom - top));
+      int width = Math.max(1, right - left);
+      return new Place(near, parts.width(), left, top, width, Math.max(1, bottom - top));
+    }
+
+    /** First column of a row, or of those beside it, that is near; else past the last. */
+    int first(int row) {
+      int column = left;
+      while (column < left + width && !isNear(column, row)) {
+        column++;
+      }
+      return column;
+    }
+
+    /** Last such column; else before the first. */
+    int last(int row) {
+      int column = left + width - 1;
+      while (column >= left && !isNear(column, row)) {
+        column--;
+      }
+      return column;
+    }
+
+    private boolean isNear(int column, int row) {
+      for (int y = row - BESIDE_PX; y <= row + BESIDE_PX; y++) {
+        if (y >= top && y < top + height && near[y * columns + column]) {
+          return true;
+        }
+      }
+      return false;
     }
   }
 
@@ -101,13 +142,23 @@ final class EchoLines {
     int height = Math.min(place.height * factor, codes.heightPx() - place.top * factor) / step;
     float[] light = new float[width * height];
     boolean[] may = new boolean[light.length];
+    int[] sums = new int[width * step];
+    int[] working = new int[width];
+    for (int column = 0; column < width; column++) {
+      working[column] = place.left + (column * step + step / 2) / factor;
+    }
     for (int row = 0; row < height; row++) {
       int y = place.top * factor + row * step;
-      meanCodes(codes, place.left * factor, y, step, light, row * width, width);
-      int near = (y + step / 2) / factor * linear.width();
+      int near = (y + step / 2) / factor;
       for (int column = 0; column < width; column++) {
-        int x = place.left * factor + column * step + step / 2;
-        may[row * width + column] = place.near[near + x / factor];
+        may[row * width + column] = place.near[near * linear.width() + working[column]];
+      }
+      int from = Math.max(0, place.first(near) - place.left - BESIDE_PX) * factor / step;
+      int to = (place.last(near) + 1 - place.left + BESIDE_PX) * factor / step;
+      if (from < to) {
+        int count = Math.min(width, to) - from;
+        int at = y * codes.widthPx() + place.left * factor + from * step;
+        meanCodes(codes, at, step, sums, light, row * width + from, count);
       }
     }
     return new EchoLines(light, may, width, step);
@@ -115,20 +166,29 @@ final class EchoLines {
 
   /**
    * Means of squares of codes, which are near enough to the square root of the light that no edge
-   * outweighs all; {@code count} of them along a row.
+   * outweighs all.
+   *
+   * @param corner upper left pixel of the first square
+   * @param step side of a square
+   * @param sums overwritten
+   * @param means so many of them are written, from {@code from} on
    */
   private static void meanCodes(
-      EncodedImage codes, int left, int top, int step, float[] means, int from, int count) {
+      EncodedImage codes, int corner, int step, int[] sums, float[] means, int from, int count) {
     byte[] rgb = codes.rgb();
+    Arrays.fill(sums, 0, count * step, 0);
+    for (int row = 0; row < step; row++) {
+      int at = 3 * (corner + row * codes.widthPx());
+      for (int i = 0; i < count * step; i++, at += 3) {
+        // The weights of LinearImage.brightness, times 20.
+        sums[i] += 5 * (rgb[at] & 255) + 12 * (rgb[at + 1] & 255) + 3 * (rgb[at + 2] & 255);
+      }
+    }
     float share = 1f / (20 * step * step);
     for (int i = 0; i < count; i++) {
       int sum = 0;
-      for (int y = top; y < top + step; y++) {
-        int at = 3 * (y * codes.widthPx() + left + i * step);
-        for (int end = at + 3 * step; at < end; at += 3) {
-          // The weights of LinearImage.brightness, times 20.
-          sum += 5 * (rgb[at] & 255) + 12 * (rgb[at + 1] & 255) + 3 * (rgb[at + 2] & 255);
-        }
+      for (int at = i * step; at < (i + 1) * step; at++) {
+        sum += sums[at];
       }
       means[from + i] = sum * share;
     }
@@ -139,19 +199,25 @@ final class EchoLines {
     return step;
   }
 
-  /** By 1-2-1 both ways, against grain; the frame's edge is left as it is. */
-  private static float[] smoothed(float[] from, int width, int height) {
-    float[] across = from.clone();
+  /** By 1-2-1 both ways in place, against grain; the frame's edge is left as it is. */
+  private static float[] smoothed(float[] light, int width, int height) {
     for (int y = 0; y < height; y++) {
+      float before = light[y * width];
       for (int at = y * width + 1; at < (y + 1) * width - 1; at++) {
-        across[at] = 0.25f * from[at - 1] + 0.5f * from[at] + 0.25f * from[at + 1];
+        float here = light[at];
+        light[at] = 0.25f * before + 0.5f * here + 0.25f * light[at + 1];
+        before = here;
       }
     }
-    float[] both = across.clone();
-    for (int at = width; at < from.length - width; at++) {
-      both[at] = 0.25f * across[at - width] + 0.5f * across[at] + 0.25f * across[at + width];
+    float[] above = Arrays.copyOf(light, width);
+    for (int y = 1; y < height - 1; y++) {
+      for (int x = 0, at = y * width; x < width; x++, at++) {
+        float here = light[at];
+        light[at] = 0.25f * above[x] + 0.5f * here + 0.25f * light[at + width];
+        above[x] = here;
+      }
     }
-    return both;
+    return light;
   }
 
   /** Mean square of the differences that are none of 0; 0 where they are too few to tell. */
@@ -208,7 +274,9 @@ final class EchoLines {
     int first = Integer.MAX_VALUE;
     int last = Integer.MIN_VALUE;
     for (int i = from; i <= to; i++) {
-      boolean here = isProduct(x + i * c, y + i * s);
+      int column = (int) (x + i * c + MARGIN);
+      int row = (int) (y + i * s + MARGIN);
+      boolean here = may[row * (width + 2 * MARGIN) + column];
       on[reach + i] = here;
       if (here) {
         first = Math.min(first, i);
@@ -225,30 +293,25 @@ final class EchoLines {
       double v = y + (first + i - SPAN) * s - 0.5;
       seen[i] = Planes.between(light, width, height, u, v);
     }
-    float[] row = new float[last - first + 1];
-    for (int i = 0; i < row.length; i++) {
+    float[] bends = new float[last - first + 1];
+    for (int i = 0; i < bends.length; i++) {
       if (on[reach + first + i]) {
-        row[i] = seen[i + 2 * SPAN] - 2 * seen[i + SPAN] + seen[i];
+        bends[i] = seen[i + 2 * SPAN] - 2 * seen[i + SPAN] + seen[i];
       }
     }
-    return row;
+    return bends;
   }
 
   /** First whole number of steps at which {@code from + i * by} may lie in 0 to {@code size}. */
   private static int enters(double from, double by, int size) {
-    double at = by == 0 ? Integer.MIN_VALUE : Math.min(-from / by, (size - from) / by);
-    return (int) Math.floor(at);
+    if (by == 0) {
+      return from < 0 || from > size ? Integer.MAX_VALUE : Integer.MIN_VALUE;
+    }
+    return (int) Math.floor(Math.min(-from / by, (size - from) / by));
   }
 
   /** Last such number. */
   private static int leaves(double from, double by, int size) {
-    double at = by == 0 ? Integer.MAX_VALUE : Math.max(-from / by, (size - from) / by);
-    return (int) Math.ceil(at);
-  }
-
-  private boolean isProduct(double x, double y) {
-    int column = (int) Math.floor(x);
-    int row = (int) Math.floor(y);
-    return column >= 0 && row >= 0 && column < width && row < height && may[row * width + column];
+    return by == 0 ? Integer.MAX_VALUE : (int) Math.ceil(Math.max(-from / by, (size - from) / by));
   }
 }

@@ -177,7 +177,7 @@ final class EdgeWindow {
         yy += gy * gy;
       }
     }
-    double difference = Math.hypot(xx - yy, 2 * xy);
+    double difference = Math.sqrt((xx - yy) * (xx - yy) + 4 * xy * xy);
     if (difference < 0.6 * (xx + yy) || xx + yy == 0) {
       return null;
     }

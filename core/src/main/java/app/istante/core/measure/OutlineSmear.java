@@ -129,10 +129,7 @@ final class OutlineSmear {
       for (int along = -ALONG; along <= ALONG; along++) {
         double u = x - t * nx - along * ny;
         double v = y - t * ny + along * nx;
-        for (int channel = 0; channel < 3; channel++) {
-          light[t + REACH][channel] +=
-              Planes.between(planes[channel], width, height, u, v) / (2 * ALONG + 1);
-        }
+        Planes.addBetween(planes, width, height, u, v, 1.0 / (2 * ALONG + 1), light[t + REACH]);
       }
     }
     return variance(fromGround(light));

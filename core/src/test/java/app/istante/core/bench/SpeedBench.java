@@ -29,7 +29,7 @@ import java.util.stream.IntStream;
  */
 public final class SpeedBench {
   private static final int ROUNDS = 9;
-  private static final int WARM_UP = 6;
+  private static final int WARM_UP = 15;
   private static final int BATCH = 12;
   private static final int BATCH_ROUNDS = 5;
   private static final int MANY = 1000;
