@@ -51,6 +51,25 @@ final class CastShadow {
   /** And are thinner than twice this part of the width. */
   private static final int TONGUE_SCALE = 100;
 
+  /**
+   * A rim that takes this many times as long to rise as the product's own edges do is a penumbra.
+   */
+  private static final double TIMES_SOFTER = 2.5;
+
+  /** As many places of the product's own outline must tell. */
+  private static final int FEWEST_OWN_PX = 60;
+
+  /** Of a shadow that lies anywhere, so much of the open rim is so soft. */
+  private static final double SOFT_RIM_SHARE = 0.6;
+
+  /** A shadow so deep has a penumbra along this share of its open rim at least: stops. */
+  private static final double DEEPEST_HARD_STOPS = 1.7;
+
+  private static final double LEAST_SOFT_SHARE = 0.08;
+
+  /** How far a shadow goes on with more colour, working pixels. */
+  private static final int TINGED_PX = 60;
+
   /** Edge and penumbra round a shadow's smooth inside, working pixels. */
   private static final int RIM_PX = 7;
 
@@ -60,22 +79,25 @@ final class CastShadow {
   /** The same, or with so much colour as a thing throws on the ground at its foot. */
   private final boolean[] tinged;
 
+  private final OffGround off;
   private final int width;
   private final int height;
 
-  private CastShadow(boolean[] inside, boolean[] dim, boolean[] tinged, int width, int height) {
+  private CastShadow(boolean[] inside, boolean[] dim, boolean[] tinged, OffGround off) {
     this.tinged = tinged;
     this.inside = inside;
     this.dim = dim;
-    this.width = width;
-    this.height = height;
+    this.off = off;
+    width = off.width();
+    height = off.height();
   }
 
   /**
    * @param inside what was taken for product; changed
    * @param edge how clearly each place shows an outline
+   * @param gradient slope of the brightness, stops per pixel
    */
-  static void takeOff(boolean[] inside, OffGround off, float[] edge) {
+  static void takeOff(boolean[] inside, OffGround off, float[] edge, float[] gradient) {
     boolean[] dim = new boolean[inside.length];
     boolean[] tinged = new boolean[inside.length];
     double mostTinged = Math.max(TINGED_STOPS, 1.2 * off.colourTolerance());
@@ -87,10 +109,10 @@ final class CastShadow {
               && off.colour()[at] < mostTinged;
       dim[at] = tinged[at] && off.isGrey(at);
     }
-    new CastShadow(inside, dim, tinged, off.width(), off.height()).run(edge);
+    new CastShadow(inside, dim, tinged, off).run(edge, gradient);
   }
 
-  private void run(float[] edge) {
+  private void run(float[] edge, float[] gradient) {
     int product = 0;
     int top = height;
     int bottom = 0;
@@ -109,7 +131,13 @@ final class CastShadow {
     int[] rim = new int[smooth.all().size() + 1];
     int[] open = new int[rim.length];
     rims(smooth, rim, open);
+    double[] soft = softRims(smooth, gradient);
+    double[] depth = new double[rim.length];
+    for (int at = 0; at < dim.length; at++) {
+      depth[smooth.labels()[at]] -= off.deviation()[at];
+    }
     boolean[] shadow = new boolean[rim.length];
+    boolean[] penumbral = new boolean[rim.length];
     int taken = 0;
     for (Regions.Region region : smooth.all()) {
       boolean size =
@@ -120,14 +148,19 @@ final class CastShadow {
       double openShare =
           small ? SMALL_OPEN_RIM_SHARE : atFoot ? OPEN_RIM_SHARE_AT_FOOT : OPEN_RIM_SHARE;
       boolean atRim = open[region.id()] > openShare * rim[region.id()];
-      boolean may = size && low && lies(region) && atRim && !goesOnFromAbove(region);
+      boolean onTable = low && lies(region) && !goesOnFromAbove(region);
+      boolean penumbra = soft[region.id()] > SOFT_RIM_SHARE;
+      boolean hard = !small && soft[region.id()] < LEAST_SOFT_SHARE;
+      boolean tooDeep = hard && depth[region.id()] > DEEPEST_HARD_STOPS * region.areaPx();
+      boolean may = size && atRim && !tooDeep && (onTable || penumbra);
       if (may && !parts(region, smooth.labels(), product)) {
         shadow[region.id()] = true;
+        penumbral[region.id()] = penumbra;
         taken += region.areaPx();
       }
     }
     if (taken > 0 && taken < MOST_SHARE * product) {
-      remove(smooth.labels(), shadow, product);
+      remove(smooth.labels(), shadow, penumbral, edge, product);
     }
     takeTongues((int) (top + FOOT * (bottom - top)), product);
   }
@@ -210,13 +243,69 @@ final class CastShadow {
   }
 
   /**
-   * The shadows, and the dim pixels that lie within reach of them; none where hardly a product
-   * would remain: a grey rod lying on the table is as smooth and dim as a shadow.
+   * Which share of each region's open rim rises so slowly as only a penumbra does. The product's
+   * own edges say how quickly things end in this picture, be it sharp or blurred.
    */
-  private void remove(int[] labels, boolean[] shadow, int product) {
+  private double[] softRims(Regions smooth, float[] gradient) {
+    int[] labels = smooth.labels();
+    float[] steepest = Planes.largestAround(gradient, width, height, RIM_PX);
+    float[] darkest = new float[inside.length];
+    for (int at = 0; at < darkest.length; at++) {
+      darkest[at] = Math.abs(off.deviation()[at]) + off.colour()[at];
+    }
+    darkest = Planes.largestAround(darkest, width, height, RIM_PX);
+    boolean[] out = new boolean[inside.length];
+    boolean[] even = new boolean[inside.length];
+    for (int at = 0; at < out.length; at++) {
+      out[at] = !inside[at];
+      even[at] = labels[at] > 0;
+    }
+    boolean[] besideOpen = Bits.near(out, width, height, RIM_PX);
+    boolean[] besideEven = Bits.near(even, width, height, RIM_PX);
+    float[] own = new float[inside.length];
+    int count = 0;
+    for (int at = width; at < out.length - width; at++) {
+      boolean onOutline =
+          inside[at] && (out[at - 1] || out[at + 1] || out[at - width] || out[at + width]);
+      if (onOutline && !besideEven[at]) {
+        own[count++] = steepest[at] / darkest[at];
+      }
+    }
+    double[] share = new double[smooth.all().size() + 1];
+    if (count < FEWEST_OWN_PX) {
+      return share;
+    }
+    double softer = Planes.quantile(own, count, 0.5) / TIMES_SOFTER;
+    int[] open = new int[share.length];
+    for (int at = width; at < out.length - width; at++) {
+      if (besideOpen[at] && smooth.onRim(at, width)) {
+        open[labels[at]]++;
+        share[labels[at]] += steepest[at] < softer * darkest[at] ? 1 : 0;
+      }
+    }
+    for (int id = 1; id < share.length; id++) {
+      share[id] /= Math.max(1, open[id]);
+    }
+    return share;
+  }
+
+  /**
+   * The shadows, and the dim pixels that lie within reach of them; none where hardly a product
+   * would remain: a grey rod lying on the table is as smooth and dim as a shadow. What has a
+   * penumbra goes on where the product's light tinges it, as far as no edge parts it.
+   */
+  private void remove(
+      int[] labels, boolean[] shadow, boolean[] penumbral, float[] edge, int product) {
+    boolean[] soft = new boolean[inside.length];
+    boolean[] smooth = new boolean[inside.length];
+    for (int at = 0; at < soft.length; at++) {
+      soft[at] = penumbral[labels[at]];
+      smooth[at] = tinged[at] && edge[at] < SMOOTH;
+    }
+    Bits.grow(soft, smooth, TINGED_PX, width);
     boolean[] gone = new boolean[inside.length];
     for (int at = 0; at < gone.length; at++) {
-      gone[at] = shadow[labels[at]];
+      gone[at] = shadow[labels[at]] || soft[at];
     }
     Bits.grow(gone, dim, RIM_PX, width);
     if (Bits.count(gone) < MOST_GONE * product) {

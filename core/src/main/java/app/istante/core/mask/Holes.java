@@ -17,6 +17,12 @@ final class Holes {
   /** What is just as light as the ground is a hole with less of a clear rim. */
   private static final double CLEAR_RIM_SHARE_OF_PLAIN = 0.8;
 
+  /** Of what is the ground itself, as far as can be told; pale rings have pale places. */
+  private static final double CLEAR_RIM_SHARE_OF_SAME = 0.65;
+
+  private static final double SAME_MEAN = 0.25;
+  private static final double SAME_SPREAD = 0.4;
+
   private static final int SMALLEST_PX = 80;
 
   /** Ground is even: its deviations within a hole spread no more than this many tolerances. */
@@ -200,8 +206,14 @@ final class Holes {
       boolean thrown = against == Against.THROWN;
       boolean plainly = !thrown && Math.abs(mean) < tolerance && spread < 1.5 * tolerance;
       boolean inShade = thrown && shaded < -SHADED * tolerance;
+      boolean same =
+          !thrown && Math.abs(mean) < SAME_MEAN * tolerance && spread < SAME_SPREAD * tolerance;
       double clear =
-          plainly ? CLEAR_RIM_SHARE_OF_PLAIN : inShade ? CLEAR_RIM_SHARE_IN_SHADE : CLEAR_RIM_SHARE;
+          same
+              ? CLEAR_RIM_SHARE_OF_SAME
+              : plainly
+                  ? CLEAR_RIM_SHARE_OF_PLAIN
+                  : inShade ? CLEAR_RIM_SHARE_IN_SHADE : CLEAR_RIM_SHARE;
       if (clearAllRound(island, islands, near, clear, thrown ? off : null)) {
         boolean isBurnt = isBurnt(island, islands.labels());
         fromOpen = fromOpen == null && isBurnt ? fromOpenGround() : fromOpen;

@@ -7,9 +7,8 @@ import java.util.List;
 
 /** Tells which of the things that stand on the ground are the product. */
 final class ProductParts {
-  private static final double PAIR_AREA = 0.6;
+  private static final double LEAST_OF_LARGEST = 0.12;
   private static final double LIKELY_IN_CORNER = 0.1;
-  private static final double PAIR_SIDE = 0.7;
 
   private final Regions regions;
   private final int width;
@@ -48,7 +47,7 @@ final class ProductParts {
       Regions.Region from = open.poll();
       for (Regions.Region part : all) {
         boolean edgeThing = part.borderPx() > 0 && weight(part) < 0.5 * weight(main);
-        boolean near = gap(part, from) < reach || arePair(part, from);
+        boolean near = gap(part, from) < reach || isAnother(part, main);
         if (!belongs[part.id()] && !edgeThing && near) {
           belongs[part.id()] = true;
           open.add(part);
@@ -84,22 +83,13 @@ final class ProductParts {
     return false;
   }
 
-  /** Earrings and shoes: two of about the same size and height, side by side. */
-  private static boolean arePair(Regions.Region one, Regions.Region two) {
-    int tall = one.bottom() - one.top() + 1;
-    int alike = two.bottom() - two.top() + 1;
-    int wide = one.right() - one.left() + 1;
-    int asWide = two.right() - two.left() + 1;
-    int level = Math.min(one.bottom(), two.bottom()) - Math.max(one.top(), two.top());
-    return ratio(one.areaPx(), two.areaPx()) > PAIR_AREA
-        && ratio(tall, alike) > PAIR_SIDE
-        && ratio(wide, asWide) > PAIR_SIDE
-        && level > PAIR_SIDE * Math.min(tall, alike)
-        && one.borderPx() + two.borderPx() == 0;
-  }
-
-  private static double ratio(int one, int two) {
-    return Math.min(one, two) / (double) Math.max(one, two);
+  /**
+   * Earrings, spoons, a box and its lid: what lies wholly in the frame and is no crumb beside the
+   * largest part was put there to be photographed.
+   */
+  private static boolean isAnother(Regions.Region part, Regions.Region main) {
+    return part.borderPx() + main.borderPx() == 0
+        && part.areaPx() > LEAST_OF_LARGEST * main.areaPx();
   }
 
   private static double gap(Regions.Region one, Regions.Region two) {

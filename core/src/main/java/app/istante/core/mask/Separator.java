@@ -286,7 +286,7 @@ public final class Separator {
             width,
             height);
     ThrownShadow.takeOff(inside, notForeign(), off, edge);
-    CastShadow.takeOff(inside, off, edge);
+    CastShadow.takeOff(inside, off, edge, gradient);
     dropSpecks(inside);
     Holes holes = new Holes(inside, burnt(), off);
     int opened = holes.open() + holes.open(around(inside));

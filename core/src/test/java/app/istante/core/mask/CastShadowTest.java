@@ -5,6 +5,7 @@ import static org.testng.Assert.assertTrue;
 import app.istante.core.image.LinearImage;
 import java.util.Random;
 import java.util.function.BiPredicate;
+import java.util.function.IntToDoubleFunction;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -21,6 +22,12 @@ public class CastShadowTest {
    * @param tone its light
    */
   private static Separation separated(BiPredicate<Double, Double> thing, double tone) {
+    float[] shade = Planes.boxMean(cover(thing), WIDTH, HEIGHT, SHADE_PX);
+    return separated(thing, tone, at -> 1 - 0.2 * shade[Math.max(0, at - 4 * WIDTH)]);
+  }
+
+  /** Each pixel's share of a thing. */
+  private static float[] cover(BiPredicate<Double, Double> thing) {
     float[] cover = new float[WIDTH * HEIGHT];
     for (int at = 0; at < cover.length; at++) {
       int inside = 0;
@@ -31,11 +38,19 @@ public class CastShadowTest {
       }
       cover[at] = inside / 16f;
     }
-    float[] shade = Planes.boxMean(cover, WIDTH, HEIGHT, SHADE_PX);
+    return cover;
+  }
+
+  /**
+   * @param lit share of the light that reaches the ground at a pixel
+   */
+  private static Separation separated(
+      BiPredicate<Double, Double> thing, double tone, IntToDoubleFunction lit) {
+    float[] cover = cover(thing);
     Random random = new Random(8);
     float[][] planes = new float[3][cover.length];
     for (int at = 0; at < cover.length; at++) {
-      double ground = LIGHT * (1 - 0.2 * shade[Math.max(0, at - 4 * WIDTH)]);
+      double ground = LIGHT * lit.applyAsDouble(at);
       double light = ground + cover[at] * (tone - ground);
       for (float[] plane : planes) {
         plane[at] = (float) (light + GRAIN * random.nextGaussian());
@@ -104,5 +119,37 @@ public class CastShadowTest {
     assertTrue(overlap > 0.95, "overlap " + overlap);
     assertTrue(parts.alpha()[345 * WIDTH + 220] > 0.5f, "left leg");
     assertTrue(parts.alpha()[345 * WIDTH + 420] > 0.5f, "right leg");
+  }
+
+  /** Seen from above, a shadow lies wherever the lamp throws it; its rim is a penumbra. */
+  @Test
+  public void aDeepSoftShadowAboveADarkBoxIsTakenOff() {
+    BiPredicate<Double, Double> box = (x, y) -> Math.abs(x - 340) < 110 && Math.abs(y - 270) < 65;
+    BiPredicate<Double, Double> thrown = (x, y) -> box.test(x + 75, y + 80);
+    float[] shade = Planes.boxMean(cover(thrown), WIDTH, HEIGHT, 22);
+    float[] soft = Planes.boxMean(shade, WIDTH, HEIGHT, 22);
+    Separation parts = separated(box, 0.03, at -> 1 - 0.75 * soft[at]);
+    double overlap = overlap(parts, box);
+    assertTrue(overlap > 0.93, "overlap " + overlap);
+  }
+
+  /** Dark glasses on a white sheet: low, grey and even, but too deep for so sharp a rim. */
+  @Test
+  public void darkGlassesWithSharpRimsAreNoShadow() {
+    BiPredicate<Double, Double> glasses =
+        (x, y) -> {
+          boolean left = Math.hypot((x - 230) / 85, (y - 300) / 62) < 1;
+          boolean right = Math.hypot((x - 420) / 85, (y - 300) / 62) < 1;
+          boolean bridge = x > 300 && x < 350 && Math.abs(y - 292) < 7;
+          double arm = (300 - y) / 140;
+          boolean arms =
+              arm > 0
+                  && arm < 1
+                  && (Math.abs(x - 150 - 30 * arm) < 6 || Math.abs(x - 500 + 30 * arm) < 6);
+          return left || right || bridge || arms;
+        };
+    Separation parts = separated(glasses, LIGHT * Math.pow(2, -2.4));
+    double overlap = overlap(parts, glasses);
+    assertTrue(overlap > 0.95, "overlap " + overlap);
   }
 }

@@ -111,7 +111,19 @@ public class ThrownShadowTest {
     assertNull(ThrownShade.of(new boolean[][] {body}, open, deviation, WIDTH, HEIGHT));
   }
 
-  /** Two of a size side by side are one product; a prop of another size is not. */
+  /** A lid beside its box, not as large and not near, was put there to be photographed, too. */
+  @Test
+  public void whatIsNoCrumbBesideTheLargestIsOfTheProduct() {
+    BiPredicate<Double, Double> boxAndLid =
+        (x, y) ->
+            Math.abs(x - 200) < 80 && Math.abs(y - 240) < 90
+                || Math.abs(x - 470) < 75 && Math.abs(y - 330) < 25;
+    Separation parts = separated(picture(boxAndLid, 0, 0, 1, 0));
+    assertEquals(parts.parts(), 2);
+    assertEquals(parts.kind()[330 * WIDTH + 470], Separation.PRODUCT);
+  }
+
+  /** Two of a size side by side are one product; a much smaller prop is not. */
   @Test
   public void aPairOfEarringsIsOneProduct() {
     BiPredicate<Double, Double> pair =
