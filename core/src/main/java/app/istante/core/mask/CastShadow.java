@@ -63,7 +63,7 @@ final class CastShadow {
   private static final double SOFT_RIM_SHARE = 0.6;
 
   /** A shadow so deep has a penumbra along this share of its open rim at least: stops. */
-  private static final double DEEPEST_HARD_STOPS = 1.7;
+  private static final double DEEPEST_HARD_STOPS = 2.7;
 
   private static final double LEAST_SOFT_SHARE = 0.08;
 

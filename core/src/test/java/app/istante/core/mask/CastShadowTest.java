@@ -139,7 +139,7 @@ public class CastShadowTest {
     BiPredicate<Double, Double> body = (x, y) -> Math.abs(x - 320) < 70 && y > 110 && y < 290;
     BiPredicate<Double, Double> foot = (x, y) -> Math.abs(x - 320) < 105 && y >= 290 && y < 350;
     float[] grey = cover(foot);
-    Separation parts = separated(body, 0.02, at -> 1 - 0.82 * grey[at]);
+    Separation parts = separated(body, 0.02, at -> 1 - 0.87 * grey[at]);
     double overlap = overlap(parts, body.or(foot));
     assertTrue(overlap > 0.95, "overlap " + overlap);
   }
