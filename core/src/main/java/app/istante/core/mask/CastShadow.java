@@ -1,5 +1,7 @@
 package app.istante.core.mask;
 
+import java.util.List;
+
 /**
  * Takes hard shadows off the product. A shadow with sharp edges is gone round by them like a thing;
  * but it is a darker ground: of the ground's colour, smooth, low down, at the product's rim. What
@@ -83,6 +85,11 @@ final class CastShadow {
   private final int width;
   private final int height;
 
+  /** How much was outlined, and where, before anything was taken off. */
+  private final int product;
+
+  private final Extent extent;
+
   private CastShadow(boolean[] inside, boolean[] dim, boolean[] tinged, OffGround off) {
     this.tinged = tinged;
     this.inside = inside;
@@ -90,6 +97,8 @@ final class CastShadow {
     this.off = off;
     width = off.width();
     height = off.height();
+    product = Bits.count(inside);
+    extent = Extent.of(inside, width);
   }
 
   /**
@@ -113,56 +122,75 @@ final class CastShadow {
   }
 
   private void run(float[] edge, float[] gradient) {
-    int product = 0;
-    int top = height;
-    int bottom = 0;
-    for (int at = 0; at < inside.length; at++) {
-      if (inside[at]) {
-        product++;
-        top = Math.min(top, at / width);
-        bottom = at / width;
-      }
-    }
     boolean[] even = new boolean[dim.length];
+    boolean[] out = new boolean[dim.length];
     for (int at = 0; at < even.length; at++) {
       even[at] = dim[at] && edge[at] < SMOOTH;
+      out[at] = !inside[at];
     }
     Regions smooth = Regions.of(width, height, even);
+    boolean[] besideOpen = Bits.near(out, width, height, RIM_PX);
     int[] rim = new int[smooth.all().size() + 1];
     int[] open = new int[rim.length];
-    rims(smooth, rim, open);
-    double[] soft = softRims(smooth, gradient);
-    double[] depth = new double[rim.length];
+    rims(smooth, besideOpen, rim, open);
+    List<Regions.Region> atRim =
+        smooth.all().stream()
+            .filter(region -> region.areaPx() > LEAST_SHARE * product)
+            .filter(region -> region.areaPx() < MOST_SHARE * product)
+            .filter(region -> open[region.id()] > openShare(region) * rim[region.id()])
+            .toList();
+    if (!atRim.isEmpty()) {
+      boolean[] besideEven = Bits.near(even, width, height, RIM_PX);
+      double[] soft = softRims(smooth, besideOpen, besideEven, open, gradient);
+      takeShadows(smooth, atRim, soft, edge);
+    }
+    takeTongues((int) below(FOOT));
+  }
+
+  /** The row below which the lower part of what was outlined lies. */
+  private double below(double share) {
+    return extent.top() + share * (extent.bottom() - extent.top());
+  }
+
+  private boolean isSmall(Regions.Region region) {
+    return region.areaPx() < SMALL_SHARE * product;
+  }
+
+  private double openShare(Regions.Region region) {
+    boolean atFoot = region.bottom() > below(AT_FOOT);
+    return isSmall(region)
+        ? SMALL_OPEN_RIM_SHARE
+        : atFoot ? OPEN_RIM_SHARE_AT_FOOT : OPEN_RIM_SHARE;
+  }
+
+  /**
+   * @param atRim the smooth regions that border open ground enough
+   * @param soft share of each region's open rim that is a penumbra
+   */
+  private void takeShadows(
+      Regions smooth, List<Regions.Region> atRim, double[] soft, float[] edge) {
+    double[] depth = new double[soft.length];
     for (int at = 0; at < dim.length; at++) {
       depth[smooth.labels()[at]] -= off.deviation()[at];
     }
-    boolean[] shadow = new boolean[rim.length];
-    boolean[] penumbral = new boolean[rim.length];
+    boolean[] shadow = new boolean[soft.length];
+    boolean[] penumbral = new boolean[soft.length];
     int taken = 0;
-    for (Regions.Region region : smooth.all()) {
-      boolean size =
-          region.areaPx() > LEAST_SHARE * product && region.areaPx() < MOST_SHARE * product;
-      boolean low = region.centreY() > top + LOW * (bottom - top);
-      boolean small = region.areaPx() < SMALL_SHARE * product;
-      boolean atFoot = region.bottom() > top + AT_FOOT * (bottom - top);
-      double openShare =
-          small ? SMALL_OPEN_RIM_SHARE : atFoot ? OPEN_RIM_SHARE_AT_FOOT : OPEN_RIM_SHARE;
-      boolean atRim = open[region.id()] > openShare * rim[region.id()];
+    for (Regions.Region region : atRim) {
+      boolean low = region.centreY() > below(LOW);
       boolean onTable = low && lies(region) && !goesOnFromAbove(region);
       boolean penumbra = soft[region.id()] > SOFT_RIM_SHARE;
-      boolean hard = !small && soft[region.id()] < LEAST_SOFT_SHARE;
+      boolean hard = !isSmall(region) && soft[region.id()] < LEAST_SOFT_SHARE;
       boolean tooDeep = hard && depth[region.id()] > DEEPEST_HARD_STOPS * region.areaPx();
-      boolean may = size && atRim && !tooDeep && (onTable || penumbra);
-      if (may && !parts(region, smooth.labels(), product)) {
+      if (!tooDeep && (onTable || penumbra) && !parts(region, smooth.labels())) {
         shadow[region.id()] = true;
         penumbral[region.id()] = penumbra;
         taken += region.areaPx();
       }
     }
     if (taken > 0 && taken < MOST_SHARE * product) {
-      remove(smooth.labels(), shadow, penumbral, edge, product);
+      remove(smooth.labels(), shadow, penumbral, edge);
     }
-    takeTongues((int) (top + FOOT * (bottom - top)), product);
   }
 
   /**
@@ -186,16 +214,16 @@ final class CastShadow {
   }
 
   /** A neck in its own shade holds the upper and the lower part together; no shadow does. */
-  private boolean parts(Regions.Region region, int[] labels, int product) {
+  private boolean parts(Regions.Region region, int[] labels) {
     boolean[] gone = new boolean[inside.length];
     for (int at = 0; at < gone.length; at++) {
       gone[at] = labels[at] == region.id();
     }
     Bits.grow(gone, dim, RIM_PX, width);
-    return pieces(at -> inside[at] && !gone[at], product) > pieces(at -> inside[at], product);
+    return pieces(at -> inside[at] && !gone[at]) > pieces(at -> inside[at]);
   }
 
-  private long pieces(java.util.function.IntPredicate in, int product) {
+  private long pieces(java.util.function.IntPredicate in) {
     return Regions.of(width, height, in).all().stream()
         .filter(piece -> piece.areaPx() > LEAST_PIECE * product)
         .count();
@@ -205,7 +233,7 @@ final class CastShadow {
    * Thin, dim tongues at the foot: the dark of the contact, running out along the table. Dark legs
    * are thin and low too, but stand.
    */
-  private void takeTongues(int from, int product) {
+  private void takeTongues(int from) {
     int reach = Math.max(3, width / TONGUE_SCALE);
     boolean[] deep = Bits.deep(inside, width, height, reach);
     boolean[] body = Bits.near(deep, width, height, reach + 1);
@@ -227,26 +255,23 @@ final class CastShadow {
   }
 
   /** How much of each region's rim there is, and how much has open ground within reach. */
-  private void rims(Regions smooth, int[] rim, int[] open) {
-    boolean[] out = new boolean[inside.length];
-    for (int at = 0; at < out.length; at++) {
-      out[at] = !inside[at];
-    }
-    boolean[] near = Bits.near(out, width, height, RIM_PX);
-    for (int at = width; at < out.length - width; at++) {
+  private void rims(Regions smooth, boolean[] besideOpen, int[] rim, int[] open) {
+    for (int at = width; at < inside.length - width; at++) {
       if (smooth.onRim(at, width)) {
         int id = smooth.labels()[at];
         rim[id]++;
-        open[id] += near[at] ? 1 : 0;
+        open[id] += besideOpen[at] ? 1 : 0;
       }
     }
   }
 
   /**
    * Which share of each region's open rim rises so slowly as only a penumbra does. The product's
-   * own edges say how quickly things end in this picture, be it sharp or blurred.
+   * own edges say how quickly things end in this picture, be it sharp or blurred; where too few of
+   * them are seen to tell, none counts as soft.
    */
-  private double[] softRims(Regions smooth, float[] gradient) {
+  private double[] softRims(
+      Regions smooth, boolean[] besideOpen, boolean[] besideEven, int[] open, float[] gradient) {
     int[] labels = smooth.labels();
     float[] steepest = Planes.largestAround(gradient, width, height, RIM_PX);
     float[] darkest = new float[inside.length];
@@ -254,20 +279,11 @@ final class CastShadow {
       darkest[at] = Math.abs(off.deviation()[at]) + off.colour()[at];
     }
     darkest = Planes.largestAround(darkest, width, height, RIM_PX);
-    boolean[] out = new boolean[inside.length];
-    boolean[] even = new boolean[inside.length];
-    for (int at = 0; at < out.length; at++) {
-      out[at] = !inside[at];
-      even[at] = labels[at] > 0;
-    }
-    boolean[] besideOpen = Bits.near(out, width, height, RIM_PX);
-    boolean[] besideEven = Bits.near(even, width, height, RIM_PX);
     float[] own = new float[inside.length];
     int count = 0;
-    for (int at = width; at < out.length - width; at++) {
-      boolean onOutline =
-          inside[at] && (out[at - 1] || out[at + 1] || out[at - width] || out[at + width]);
-      if (onOutline && !besideEven[at]) {
+    for (int at = width; at < inside.length - width; at++) {
+      boolean within = inside[at - 1] && inside[at + 1] && inside[at - width] && inside[at + width];
+      if (inside[at] && !within && !besideEven[at]) {
         own[count++] = steepest[at] / darkest[at];
       }
     }
@@ -276,10 +292,8 @@ final class CastShadow {
       return share;
     }
     double softer = Planes.quantile(own, count, 0.5) / TIMES_SOFTER;
-    int[] open = new int[share.length];
-    for (int at = width; at < out.length - width; at++) {
+    for (int at = width; at < inside.length - width; at++) {
       if (besideOpen[at] && smooth.onRim(at, width)) {
-        open[labels[at]]++;
         share[labels[at]] += steepest[at] < softer * darkest[at] ? 1 : 0;
       }
     }
@@ -294,8 +308,7 @@ final class CastShadow {
    * would remain: a grey rod lying on the table is as smooth and dim as a shadow. What has a
    * penumbra goes on where the product's light tinges it, as far as no edge parts it.
    */
-  private void remove(
-      int[] labels, boolean[] shadow, boolean[] penumbral, float[] edge, int product) {
+  private void remove(int[] labels, boolean[] shadow, boolean[] penumbral, float[] edge) {
     boolean[] soft = new boolean[inside.length];
     boolean[] smooth = new boolean[inside.length];
     for (int at = 0; at < soft.length; at++) {

@@ -293,25 +293,14 @@ final class Holes {
   /** Distance of each pixel of the product from what is open: two sweeps, city blocks and 1.4. */
   private float[] fromOpenGround() {
     float[] away = new float[inside.length];
-    int left = width;
-    int right = -1;
-    int top = height;
-    int bottom = -1;
-    for (int y = 0, at = 0; y < height; y++) {
-      for (int x = 0; x < width; x++, at++) {
-        if (inside[at]) {
-          away[at] = width + height;
-          left = Math.min(left, x);
-          right = Math.max(right, x);
-          top = Math.min(top, y);
-          bottom = y;
-        }
-      }
+    for (int at = 0; at < away.length; at++) {
+      away[at] = inside[at] ? width + height : 0;
     }
-    left = Math.max(1, left);
-    right = Math.min(width - 2, right);
-    top = Math.max(1, top);
-    bottom = Math.min(height - 2, bottom);
+    Extent product = Extent.of(inside, width);
+    int left = Math.max(1, product.left());
+    int right = Math.min(width - 2, product.right());
+    int top = Math.max(1, product.top());
+    int bottom = Math.min(height - 2, product.bottom());
     for (int y = top; y <= bottom; y++) {
       for (int x = left; x <= right; x++) {
         int at = y * width + x;

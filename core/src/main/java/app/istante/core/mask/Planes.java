@@ -218,13 +218,12 @@ public final class Planes {
   public static float between(float[] plane, int width, int height, double x, double y) {
     int x0 = clamp((int) Math.floor(x), width);
     int y0 = clamp((int) Math.floor(y), height);
-    int x1 = clamp(x0 + 1, width);
-    int y1 = clamp(y0 + 1, height);
+    int right = clamp(x0 + 1, width) - x0;
+    int upper = y0 * width + x0;
+    int lower = clamp(y0 + 1, height) * width + x0;
     float fx = (float) Math.max(0, Math.min(1, x - x0));
     float fy = (float) Math.max(0, Math.min(1, y - y0));
-    float top = plane[y0 * width + x0] + fx * (plane[y0 * width + x1] - plane[y0 * width + x0]);
-    float low = plane[y1 * width + x0] + fx * (plane[y1 * width + x1] - plane[y1 * width + x0]);
-    return top + fy * (low - top);
+    return between(plane, upper, lower, right, fx, fy);
   }
 
   /** The same of several planes, times a share, added to a sum for each. */
@@ -238,11 +237,14 @@ public final class Planes {
     float fx = (float) Math.max(0, Math.min(1, x - x0));
     float fy = (float) Math.max(0, Math.min(1, y - y0));
     for (int i = 0; i < planes.length; i++) {
-      float[] plane = planes[i];
-      float top = plane[upper] + fx * (plane[upper + right] - plane[upper]);
-      float low = plane[lower] + fx * (plane[lower + right] - plane[lower]);
-      sums[i] += share * (top + fy * (low - top));
+      sums[i] += share * between(planes[i], upper, lower, right, fx, fy);
     }
+  }
+
+  private static float between(float[] plane, int upper, int lower, int right, float fx, float fy) {
+    float top = plane[upper] + fx * (plane[upper + right] - plane[upper]);
+    float low = plane[lower] + fx * (plane[lower + right] - plane[lower]);
+    return top + fy * (low - top);
   }
 
   static int clamp(int at, int size) {

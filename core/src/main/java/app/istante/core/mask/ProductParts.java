@@ -21,8 +21,9 @@ final class ProductParts {
   }
 
   /**
-   * The largest part nearest the middle is the product; parts close to it, or to one that is,
-   * belong to it; the others are foreign (a lamp stand, the table, a prop).
+   * The largest part nearest the middle is the product, and so are others of some size that lie
+   * wholly in the frame, and what is close to any of these; the rest is foreign (a lamp stand, the
+   * table, a small prop).
    *
    * @return number of parts of the product
    */
@@ -36,22 +37,25 @@ final class ProductParts {
 
   private int name(byte[] kind) {
     List<Regions.Region> all = regions.all();
-    Regions.Region main =
-        all.stream().max(Comparator.comparingDouble(part -> weight(part))).orElseThrow();
+    Regions.Region main = all.stream().max(Comparator.comparingDouble(this::weight)).orElseThrow();
     boolean[] belongs = new boolean[all.size() + 1];
     double reach = 0.05 * Math.max(width, height);
-    Deque<Regions.Region> open = new ArrayDeque<>(List.of(main));
-    belongs[main.id()] = true;
-    int parts = 1;
+    Deque<Regions.Region> open = new ArrayDeque<>();
+    for (Regions.Region part : all) {
+      if (part == main || isAnother(part, main)) {
+        belongs[part.id()] = true;
+        open.add(part);
+      }
+    }
+    int parts = 0;
     while (!open.isEmpty()) {
       Regions.Region from = open.poll();
+      parts++;
       for (Regions.Region part : all) {
         boolean edgeThing = part.borderPx() > 0 && weight(part) < 0.5 * weight(main);
-        boolean near = gap(part, from) < reach || isAnother(part, main);
-        if (!belongs[part.id()] && !edgeThing && near) {
+        if (!belongs[part.id()] && !edgeThing && gap(part, from) < reach) {
           belongs[part.id()] = true;
           open.add(part);
-          parts++;
         }
       }
     }

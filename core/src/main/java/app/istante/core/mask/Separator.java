@@ -516,30 +516,21 @@ public final class Separator {
     float[] soft = new float[kind.length];
     boolean[] product = Separation.places(kind, Separation.PRODUCT);
     boolean[] rest = new boolean[kind.length];
-    int left = width;
-    int right = -1;
-    int top = height;
-    int bottom = -1;
     for (int at = 0; at < kind.length; at++) {
       rest[at] = !product[at];
-      if (product[at]) {
-        soft[at] = 1;
-        left = Math.min(left, at % width);
-        right = Math.max(right, at % width);
-        top = Math.min(top, at / width);
-        bottom = at / width;
-      }
+      soft[at] = product[at] ? 1 : 0;
     }
-    if (right < 0) {
+    Extent extent = Extent.of(product, width);
+    if (extent.isEmpty()) {
       return soft;
     }
     // The filter may only change the band along the outline, and sees no further than this.
     boolean[] deep = Bits.deep(product, width, height, SOFT_PX);
     boolean[] far = Bits.deep(rest, width, height, SOFT_PX);
-    left = Math.max(0, left - 3 * SOFT_PX);
-    top = Math.max(0, top - 3 * SOFT_PX);
-    int wide = Math.min(width, right + 3 * SOFT_PX + 1) - left;
-    int tall = Math.min(height, bottom + 3 * SOFT_PX + 1) - top;
+    int left = Math.max(0, extent.left() - 3 * SOFT_PX);
+    int top = Math.max(0, extent.top() - 3 * SOFT_PX);
+    int wide = Math.min(width, extent.right() + 3 * SOFT_PX + 1) - left;
+    int tall = Math.min(height, extent.bottom() + 3 * SOFT_PX + 1) - top;
     float[] hard = new float[wide * tall];
     float[] guide = new float[wide * tall];
     for (int y = 0; y < tall; y++) {

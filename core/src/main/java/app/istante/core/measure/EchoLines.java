@@ -2,6 +2,7 @@ package app.istante.core.measure;
 
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.LinearImage;
+import app.istante.core.mask.Extent;
 import app.istante.core.mask.Planes;
 import app.istante.core.mask.Separation;
 import java.util.ArrayList;
@@ -69,23 +70,13 @@ final class EchoLines {
     static Place of(Separation parts) {
       float[] cover = Planes.boxMean(parts.alpha(), parts.width(), parts.height(), AROUND_PX);
       boolean[] near = new boolean[cover.length];
-      int left = parts.width();
-      int right = 0;
-      int top = parts.height();
-      int bottom = 0;
-      for (int y = 0, at = 0; y < parts.height(); y++) {
-        for (int x = 0; x < parts.width(); x++, at++) {
-          near[at] = cover[at] > LEAST_COVER && parts.kind()[at] != Separation.FOREIGN;
-          if (near[at]) {
-            left = Math.min(left, x);
-            right = Math.max(right, x + 1);
-            top = Math.min(top, y);
-            bottom = y + 1;
-          }
-        }
+      for (int at = 0; at < near.length; at++) {
+        near[at] = cover[at] > LEAST_COVER && parts.kind()[at] != Separation.FOREIGN;
       }
-      int width = Math.max(1, right - left);
-      return new Place(near, parts.width(), left, top, width, Math.max(1, bottom - top));
+      Extent box = Extent.of(near, parts.width());
+      int width = Math.max(1, box.right() + 1 - box.left());
+      int height = Math.max(1, box.bottom() + 1 - box.top());
+      return new Place(near, parts.width(), box.left(), box.top(), width, height);
     }
 
     /** First column of a row, or of those beside it, that is near; else past the last. */
@@ -151,7 +142,7 @@ final class EchoLines {
       int y = place.top * factor + row * step;
       int near = (y + step / 2) / factor;
       for (int column = 0; column < width; column++) {
-        may[row * width + column] = place.near[near * linear.width() + working[column]];
+        may[row * width + column] = place.near[near * place.columns + working[column]];
       }
       int from = Math.max(0, place.first(near) - place.left - BESIDE_PX) * factor / step;
       int to = (place.last(near) + 1 - place.left + BESIDE_PX) * factor / step;
