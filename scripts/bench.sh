@@ -13,6 +13,14 @@ case "${1:-}" in
     [ -d "${2:-}" ] || fail "Which folder of cut-outs? ./istante bench cutouts FOLDER (PNG files with alpha)"
     run_bench app.istante.core.bench.Cutouts "$2"
     ;;
+  tracer)
+    # Another seed is another drawing, so that what was tuned on one is judged by the next.
+    need_other_tracer
+    seed="${2:-11}"
+    say "Tracing the first time takes half a minute a set and core; the light is kept."
+    run_bench app.istante.core.bench.OtherTracer \
+      "${XDG_CACHE_HOME:-$HOME/.cache}/istante/tracer/$seed" "$seed" "${3:-44}" ${4:+"$4"}
+    ;;
   remedies) run_bench app.istante.core.bench.RemedyBench ;;
   speed)
     # One after the other on the same files; pairs of runs matter, not single ones.

@@ -28,6 +28,7 @@ need_chromium() { need_packages chromium chromium; }
 need_python_imaging() {
   /usr/bin/python3 -c 'from PIL import ImageCms' 2>/dev/null || need_packages python3-imaging-module python3 python3-pil
 }
+need_other_tracer() { need_packages povray povray; }
 need_builders() {
   need_packages javac default-jdk-headless
   need_packages mvn maven

@@ -1,6 +1,8 @@
 package app.istante.core.mask;
 
 import app.istante.core.image.LinearImage;
+import java.util.Comparator;
+import java.util.function.Predicate;
 
 /**
  * A smooth surface fitted to the backdrop: what the ground would look like without the product. One
@@ -40,7 +42,10 @@ final class BackdropModel {
   /** Typical deviation of a ground pixel from the surface, stops. */
   final double noiseStops;
 
-  /** Share of the frame's border that agrees with the surface, 0 to 1. */
+  /**
+   * Share of the frame's border that agrees with the surface, 0 to 1; where the ground is a sheet
+   * that does not fill the frame, of the border that it reaches.
+   */
   final double borderAgreement;
 
   private final double[] residuals;
@@ -55,6 +60,15 @@ final class BackdropModel {
 
   /** A sheet is no smaller than this share of the frame. */
   private static final double LEAST_SHEET = 0.15;
+
+  /** A sheet is so much lighter than the table that it lies on: stops. */
+  private static final double LIGHTER_STOPS = 1;
+
+  /** The frame cuts it along this share of its edge at least. */
+  private static final double CUT_SHARE = 0.04;
+
+  /** A sheet's surface leaves no more than this unexplained: stops. */
+  private static final double SHEET_STOPS = 0.1;
 
   private BackdropModel(
       int width,
@@ -108,13 +122,15 @@ final class BackdropModel {
   static BackdropModel fit(float[][] logRgb, int width, int height) {
     Grid grid = new Grid(logRgb, width, height);
     BackdropModel fromBorder = fit(grid, grid.border, width, height);
-    if (fromBorder.noiseStops < LOST_STOPS) {
+    // A sheet much narrower than the frame: the border is table and wall.
+    boolean lost = fromBorder.noiseStops >= LOST_STOPS;
+    boolean[] sheet = lost ? grid.largestEven() : grid.sheetOn(fromBorder);
+    if (sheet == null) {
       return fromBorder;
     }
-    // A sheet much narrower than the frame: the border is table and wall.
-    boolean[] even = grid.largestEven();
-    BackdropModel ofSheet = even == null ? fromBorder : fit(grid, even, width, height);
-    return ofSheet.noiseStops < FOUND_SHARE * fromBorder.noiseStops ? ofSheet : fromBorder;
+    BackdropModel ofSheet = fit(grid, sheet, width, height);
+    double most = lost ? FOUND_SHARE * fromBorder.noiseStops : SHEET_STOPS;
+    return ofSheet.noiseStops < most ? ofSheet : fromBorder;
   }
 
   private static BackdropModel fit(Grid grid, boolean[] start, int width, int height) {
@@ -131,7 +147,12 @@ final class BackdropModel {
     }
     double tolerance = Math.max(MIN_TOLERANCE_STOPS, 4 * scale);
     return new BackdropModel(
-        width, height, coefficients, residual, scale, grid.borderShareWithin(residual, tolerance));
+        width,
+        height,
+        coefficients,
+        residual,
+        scale,
+        grid.borderShareWithin(residual, tolerance, start));
   }
 
   /** Fills {@code out} with the surface of one channel (0 red, 1 green, 2 blue), log2 units. */
@@ -209,26 +230,55 @@ final class BackdropModel {
 
     /** The largest area without edges, or null where all are small. */
     boolean[] largestEven() {
+      return largest(even(), region -> true);
+    }
+
+    /**
+     * What lies on a table that was taken for the ground: an area without edges, far lighter than
+     * the table, that the frame cuts. Null where there is none.
+     */
+    boolean[] sheetOn(BackdropModel table) {
+      boolean[] lighter = even();
+      for (int at = 0; at < lighter.length; at++) {
+        lighter[at] &= over(table.coefficients, at) > LIGHTER_STOPS;
+      }
+      return largest(lighter, region -> region.borderPx() > CUT_SHARE * 2 * (columns + rows));
+    }
+
+    private boolean[] even() {
       boolean[] even = new boolean[border.length];
       for (int at = 0; at < even.length - columns; at++) {
         even[at] = at % columns < columns - 1 && step(at, 1) < EVEN && step(at, columns) < EVEN;
       }
-      Regions regions = Regions.of(columns, rows, even);
-      int largest = 0;
-      int most = (int) (LEAST_SHEET * even.length);
-      for (Regions.Region region : regions.all()) {
-        if (region.areaPx() > most) {
-          most = region.areaPx();
-          largest = region.id();
-        }
-      }
-      if (largest == 0) {
+      return even;
+    }
+
+    /** The largest region of those that will do, or null where all are small. */
+    private boolean[] largest(boolean[] cells, Predicate<Regions.Region> willDo) {
+      Regions regions = Regions.of(columns, rows, cells);
+      Regions.Region largest =
+          regions.all().stream()
+              .filter(region -> region.areaPx() > LEAST_SHEET * cells.length)
+              .filter(willDo)
+              .max(Comparator.comparingInt(Regions.Region::areaPx))
+              .orElse(null);
+      if (largest == null) {
         return null;
       }
-      for (int at = 0; at < even.length; at++) {
-        even[at] = regions.labels()[at] == largest;
+      boolean[] chosen = new boolean[cells.length];
+      for (int at = 0; at < cells.length; at++) {
+        chosen[at] = regions.labels()[at] == largest.id();
       }
-      return even;
+      return chosen;
+    }
+
+    /** How much lighter a point is than a surface, mean of the channels, stops. */
+    private double over(double[][] coefficients, int at) {
+      double sum = 0;
+      for (int channel = 0; channel < 3; channel++) {
+        sum += values[channel][at] - dot(coefficients[channel], bases[at]);
+      }
+      return sum / 3;
     }
 
     private double step(int at, int to) {
@@ -311,16 +361,18 @@ final class BackdropModel {
       return used;
     }
 
-    double borderShareWithin(double[] residual, double tolerance) {
-      int all = 0;
-      int within = 0;
+    /** Of the border that is also among {@code where}; of all of it where none is. */
+    double borderShareWithin(double[] residual, double tolerance, boolean[] where) {
+      int[] all = new int[2];
+      int[] within = new int[2];
       for (int at = 0; at < residual.length; at++) {
         if (border[at]) {
-          all++;
-          within += residual[at] <= tolerance ? 1 : 0;
+          int there = where[at] ? 1 : 0;
+          all[there]++;
+          within[there] += residual[at] <= tolerance ? 1 : 0;
         }
       }
-      return (double) within / all;
+      return all[1] > 0 ? (double) within[1] / all[1] : (double) within[0] / all[0];
     }
 
     private static double dot(double[] coefficients, double[] basis) {

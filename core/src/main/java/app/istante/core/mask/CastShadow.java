@@ -1,5 +1,6 @@
 package app.istante.core.mask;
 
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -268,7 +269,7 @@ final class CastShadow {
   /**
    * Which share of each region's open rim rises so slowly as only a penumbra does. The product's
    * own edges say how quickly things end in this picture, be it sharp or blurred; where too few of
-   * them are seen to tell, none counts as soft.
+   * them are seen to tell, no rim counts as soft, and none as sharp.
    */
   private double[] softRims(
       Regions smooth, boolean[] besideOpen, boolean[] besideEven, int[] open, float[] gradient) {
@@ -289,6 +290,7 @@ final class CastShadow {
     }
     double[] share = new double[smooth.all().size() + 1];
     if (count < FEWEST_OWN_PX) {
+      Arrays.fill(share, LEAST_SOFT_SHARE);
       return share;
     }
     double softer = Planes.quantile(own, count, 0.5) / TIMES_SOFTER;

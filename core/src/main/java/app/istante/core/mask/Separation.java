@@ -14,7 +14,8 @@ package app.istante.core.mask;
  * @param parts separate parts of the product
  * @param holes places where the ground is seen through the product
  * @param noiseStops typical deviation of a ground pixel from the smooth model, stops
- * @param borderAgreement share of the frame's border that is ground, 0 to 1
+ * @param borderAgreement share of the frame's border that is ground, 0 to 1; where the ground is a
+ *     sheet that does not fill the frame, of the border that it reaches
  * @param againstBlank whether the ground is known from a blank frame of the same set
  */
 public record Separation(

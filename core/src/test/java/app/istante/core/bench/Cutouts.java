@@ -5,9 +5,6 @@ import app.istante.core.image.PhotoReader;
 import app.istante.core.image.PhotoWriter;
 import app.istante.core.image.Srgb;
 import app.istante.core.image.UnreadablePhotoException;
-import app.istante.core.measure.Analysed;
-import app.istante.core.measure.Measurement;
-import app.istante.core.measure.Readings;
 import app.istante.core.sim.Optics;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
@@ -16,7 +13,6 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.SplittableRandom;
@@ -66,18 +62,7 @@ public final class Cutouts {
     new Ground(0.78, 0.9, 0, 0.03, false, 0.6, 14, 3, 0.86),
   };
 
-  private final List<String> poor = new ArrayList<>();
-  private int pictures;
-  private double overlaps;
-  private int right;
-  private int wrongAndSure;
-  private final int[] within = new int[4];
-  private static final String[] FIGURES = {
-    "level within 1 code",
-    "darkest 5 % within 1 code",
-    "clipped share within 0.3 point",
-    "box within 0.4 % of the long side"
-  };
+  private final Tally tally = new Tally();
 
   private Cutouts() {}
 
@@ -88,28 +73,18 @@ public final class Cutouts {
     of(Path.of(args[0])).print();
   }
 
-  static Cutouts of(Path folder) throws IOException {
+  static Tally of(Path folder) throws IOException {
     List<Path> files;
     try (Stream<Path> all = Files.walk(folder)) {
       files = all.filter(Cutouts::isPng).sorted().toList();
     }
     Cutouts bench = new Cutouts();
     IntStream.range(0, files.size()).parallel().forEach(i -> bench.look(files.get(i), i));
-    return bench;
+    return bench.tally;
   }
 
   private static boolean isPng(Path file) {
     return file.toString().toLowerCase(Locale.ROOT).endsWith(".png");
-  }
-
-  /** How many cut-outs were laid on a ground. */
-  int pictures() {
-    return pictures;
-  }
-
-  /** Mean overlap of the outlines found with those cut out, 0 to 1. */
-  double overlap() {
-    return overlaps / Math.max(1, pictures);
   }
 
   private void look(Path file, int number) {
@@ -120,7 +95,7 @@ public final class Cutouts {
       }
       thing = cropped(thing);
       if (thing != null && Math.max(thing.getWidth(), thing.getHeight()) >= SMALLEST_PX) {
-        add(file.getFileName().toString(), picture(thing, number));
+        tally.add(file.getFileName().toString(), picture(thing, number));
       }
     } catch (IOException e) {
       throw new UncheckedIOException(e);
@@ -265,59 +240,5 @@ public final class Cutouts {
       }
     }
     return light;
-  }
-
-  private void add(String name, Bed.Picture picture) {
-    Analysed analysed = Analysed.of(picture.photo());
-    Readings readings = Measurement.measure(analysed);
-    double overlap = Accuracy.overlap(analysed, picture.truth());
-    double sure = readings.product().confidence();
-    boolean[] ok = {
-      near(readings.backdrop().level(), picture.truth().ground().level(), 1),
-      near(readings.backdrop().low5(), picture.truth().ground().low5(), 1),
-      near(readings.exposure().clippedShare(), picture.truth().clippedShare(), 0.003),
-      readings.product().found() && boxIsNear(readings, picture.truth().box())
-    };
-    synchronized (this) {
-      pictures++;
-      overlaps += overlap;
-      right += overlap >= 0.95 ? 1 : 0;
-      wrongAndSure += overlap < 0.9 && sure >= 0.5 ? 1 : 0;
-      for (int i = 0; i < ok.length; i++) {
-        within[i] += ok[i] ? 1 : 0;
-      }
-      if (overlap < 0.95) {
-        poor.add(String.format(Locale.ROOT, "%.3f at confidence %.2f: %s", overlap, sure, name));
-      }
-    }
-  }
-
-  private static boolean near(Double read, double is, double tolerance) {
-    return read != null && Math.abs(read - is) <= tolerance;
-  }
-
-  private static boolean boxIsNear(Readings readings, double[] box) {
-    Readings.BoxPx found = readings.product().boxPx();
-    double worst =
-        Math.max(
-            Math.max(Math.abs(found.x() - box[0]), Math.abs(found.y() - box[1])),
-            Math.max(
-                Math.abs(found.x() + found.width() - box[2]),
-                Math.abs(found.y() + found.height() - box[3])));
-    return worst <= 0.004 * WIDTH;
-  }
-
-  private void print() {
-    poor.stream().sorted().forEach(System.out::println);
-    System.out.printf(
-        Locale.ROOT,
-        "%d cut-outs: overlap %.3f in the mean, %d at 0.95 or more, %d under 0.9 without doubt%n",
-        pictures,
-        overlap(),
-        right,
-        wrongAndSure);
-    for (int i = 0; i < within.length; i++) {
-      System.out.printf(Locale.ROOT, "  %s: %d of %d%n", FIGURES[i], within[i], pictures);
-    }
   }
 }

@@ -23,7 +23,7 @@ public class CutoutsTest {
       write(folder.resolve("ring.png"), 420, BufferedImage.TYPE_INT_ARGB);
       write(folder.resolve("icon.png"), 60, BufferedImage.TYPE_INT_ARGB);
       write(folder.resolve("opaque.png"), 420, BufferedImage.TYPE_INT_RGB);
-      Cutouts bench = Cutouts.of(folder);
+      Tally bench = Cutouts.of(folder);
       assertEquals(bench.pictures(), 1);
       assertTrue(bench.overlap() > 0.97, bench.overlap() + "");
     } finally {
