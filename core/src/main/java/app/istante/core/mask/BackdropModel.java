@@ -1,8 +1,8 @@
 package app.istante.core.mask;
 
 import app.istante.core.image.LinearImage;
+import java.util.Arrays;
 import java.util.Comparator;
-import java.util.function.Predicate;
 
 /**
  * A smooth surface fitted to the backdrop: what the ground would look like without the product. One
@@ -48,6 +48,12 @@ final class BackdropModel {
    */
   final double borderAgreement;
 
+  /**
+   * Lowest and highest value of each channel on a sheet that does not fill the frame: beside it a
+   * cubic surface promises anything. Null where the ground does fill the frame.
+   */
+  private final float[][] span;
+
   private final double[] residuals;
 
   /** What a plain ground leaves unexplained is far less, stops; else it was not the ground. */
@@ -61,8 +67,18 @@ final class BackdropModel {
   /** A sheet is no smaller than this share of the frame. */
   private static final double LEAST_SHEET = 0.15;
 
+  /** And where the frame cuts it, in parts perhaps, than these. */
+  private static final double LEAST_CUT = 0.06;
+
+  private static final double LEAST_PART = 0.02;
+
   /** A sheet is so much lighter than the table that it lies on: stops. */
   private static final double LIGHTER_STOPS = 1;
+
+  /** Where it bends, its parts are lit no more differently than this: stops. */
+  private static final double BESIDE_BEND_STOPS = 0.9;
+
+  private static final double SAME_COLOUR_STOPS = 0.2;
 
   /** The frame cuts it along this share of its edge at least. */
   private static final double CUT_SHARE = 0.04;
@@ -76,7 +92,9 @@ final class BackdropModel {
       double[][] coefficients,
       double[] residuals,
       double noiseStops,
-      double borderAgreement) {
+      double borderAgreement,
+      float[][] span) {
+    this.span = span;
     this.residuals = residuals;
     this.width = width;
     this.height = height;
@@ -87,6 +105,11 @@ final class BackdropModel {
     for (int x = 0; x < width; x++) {
       across[x] = 2.0 * x / Math.max(1, width - 1) - 1;
     }
+  }
+
+  /** Whether the ground is a sheet that does not fill the frame. */
+  boolean ofSheet() {
+    return span != null;
   }
 
   /** Deviation beyond which a pixel is not plain ground, stops. */
@@ -121,16 +144,22 @@ final class BackdropModel {
 
   static BackdropModel fit(float[][] logRgb, int width, int height) {
     Grid grid = new Grid(logRgb, width, height);
-    BackdropModel fromBorder = fit(grid, grid.border, width, height);
-    // A sheet much narrower than the frame: the border is table and wall.
-    boolean lost = fromBorder.noiseStops >= LOST_STOPS;
-    boolean[] sheet = lost ? grid.largestEven() : grid.sheetOn(fromBorder);
-    if (sheet == null) {
-      return fromBorder;
+    BackdropModel ground = fit(grid, grid.border, width, height);
+    if (ground.noiseStops >= LOST_STOPS) {
+      // The border is table and wall: perhaps an even area is all that can be told.
+      boolean[] even = grid.largestEven();
+      BackdropModel ofEven = even == null ? ground : fit(grid, even, width, height);
+      if (ofEven.noiseStops < FOUND_SHARE * ground.noiseStops) {
+        ground = better(grid, grid.goingOn(ofEven), ofEven);
+      }
     }
-    BackdropModel ofSheet = fit(grid, sheet, width, height);
-    double most = lost ? FOUND_SHARE * fromBorder.noiseStops : SHEET_STOPS;
-    return ofSheet.noiseStops < most ? ofSheet : fromBorder;
+    return better(grid, grid.sheetOn(ground), ground);
+  }
+
+  /** The surface over some points where there are any and it explains them, or the other. */
+  private static BackdropModel better(Grid grid, boolean[] points, BackdropModel other) {
+    BackdropModel found = points == null ? other : fit(grid, points, other.width, other.height);
+    return found.noiseStops < SHEET_STOPS ? found : other;
   }
 
   private static BackdropModel fit(Grid grid, boolean[] start, int width, int height) {
@@ -152,7 +181,8 @@ final class BackdropModel {
         coefficients,
         residual,
         scale,
-        grid.borderShareWithin(residual, tolerance, start));
+        grid.borderShareWithin(residual, tolerance, start),
+        start == grid.border ? null : grid.span(coefficients, used));
   }
 
   /** Fills {@code out} with the surface of one channel (0 red, 1 green, 2 blue), log2 units. */
@@ -167,6 +197,13 @@ final class BackdropModel {
       double u = across[x];
       out[x] = (float) (c0 + u * (c1 + u * (c2 + u * c3)));
     }
+    for (int x = 0; span != null && x < width; x++) {
+      out[x] = within(channel, out[x]);
+    }
+  }
+
+  private float within(int channel, float value) {
+    return span == null ? value : Math.max(span[channel][0], Math.min(span[channel][1], value));
   }
 
   /** Terms in the order 1, u, v, uu, uv, vv, uuu, uuv, uvv, vvv with u, v from -1 to 1. */
@@ -230,19 +267,64 @@ final class BackdropModel {
 
     /** The largest area without edges, or null where all are small. */
     boolean[] largestEven() {
-      return largest(even(), region -> true);
+      Regions regions = Regions.of(columns, rows, even());
+      Regions.Region largest =
+          regions.all().stream().max(Comparator.comparingInt(Regions.Region::areaPx)).orElse(null);
+      if (largest == null || largest.areaPx() <= LEAST_SHEET * border.length) {
+        return null;
+      }
+      boolean[] chosen = new boolean[border.length];
+      for (int at = 0; at < chosen.length; at++) {
+        chosen[at] = regions.labels()[at] == largest.id();
+      }
+      return chosen;
     }
 
     /**
-     * What lies on a table that was taken for the ground: an area without edges, far lighter than
-     * the table, that the frame cuts. Null where there is none.
+     * What lies on a table that was taken for the ground: areas without edges, far lighter than the
+     * table, that the frame cuts. Null where there is little of that.
      */
     boolean[] sheetOn(BackdropModel table) {
       boolean[] lighter = even();
       for (int at = 0; at < lighter.length; at++) {
-        lighter[at] &= over(table.coefficients, at) > LIGHTER_STOPS;
+        double[] over = over(table, at);
+        lighter[at] &= (over[0] + over[1] + over[2]) / 3 > LIGHTER_STOPS;
       }
-      return largest(lighter, region -> region.borderPx() > CUT_SHARE * 2 * (columns + rows));
+      return cutByFrame(lighter);
+    }
+
+    /** The parts of a sheet: areas without edges of its colour that the frame cuts. */
+    boolean[] goingOn(BackdropModel sheet) {
+      boolean[] alike = even();
+      for (int at = 0; at < alike.length; at++) {
+        double[] over = over(sheet, at);
+        Arrays.sort(over);
+        boolean lit = Math.abs(over[1]) < BESIDE_BEND_STOPS;
+        alike[at] &= lit && over[2] - over[0] < SAME_COLOUR_STOPS;
+      }
+      return cutByFrame(alike);
+    }
+
+    private boolean[] cutByFrame(boolean[] points) {
+      Regions regions = Regions.of(columns, rows, points);
+      int area = 0;
+      int cut = 0;
+      boolean[] wanted = new boolean[regions.all().size() + 1];
+      for (Regions.Region region : regions.all()) {
+        if (region.borderPx() > 0 && region.areaPx() > LEAST_PART * points.length) {
+          wanted[region.id()] = true;
+          area += region.areaPx();
+          cut += region.borderPx();
+        }
+      }
+      if (area < LEAST_CUT * points.length || cut < CUT_SHARE * 2 * (columns + rows)) {
+        return null;
+      }
+      boolean[] all = new boolean[points.length];
+      for (int at = 0; at < all.length; at++) {
+        all[at] = wanted[regions.labels()[at]];
+      }
+      return all;
     }
 
     private boolean[] even() {
@@ -253,40 +335,22 @@ final class BackdropModel {
       return even;
     }
 
-    /** The largest region of those that will do, or null where all are small. */
-    private boolean[] largest(boolean[] cells, Predicate<Regions.Region> willDo) {
-      Regions regions = Regions.of(columns, rows, cells);
-      Regions.Region largest =
-          regions.all().stream()
-              .filter(region -> region.areaPx() > LEAST_SHEET * cells.length)
-              .filter(willDo)
-              .max(Comparator.comparingInt(Regions.Region::areaPx))
-              .orElse(null);
-      if (largest == null) {
-        return null;
-      }
-      boolean[] chosen = new boolean[cells.length];
-      for (int at = 0; at < cells.length; at++) {
-        chosen[at] = regions.labels()[at] == largest.id();
-      }
-      return chosen;
-    }
-
-    /** How much lighter a point is than a surface, mean of the channels, stops. */
-    private double over(double[][] coefficients, int at) {
-      double sum = 0;
-      for (int channel = 0; channel < 3; channel++) {
-        sum += values[channel][at] - dot(coefficients[channel], bases[at]);
-      }
-      return sum / 3;
-    }
-
     private double step(int at, int to) {
       double most = 0;
       for (double[] channel : values) {
         most = Math.max(most, Math.abs(channel[at + to] - channel[at]));
       }
       return most;
+    }
+
+    /** How much lighter a point is than a surface, stops, for each channel. */
+    private double[] over(BackdropModel surface, int at) {
+      double[] over = new double[3];
+      for (int channel = 0; channel < 3; channel++) {
+        double there = dot(surface.coefficients[channel], bases[at]);
+        over[channel] = values[channel][at] - surface.within(channel, (float) there);
+      }
+      return over;
     }
 
     /** Root mean square over the channels, stops. */
@@ -342,7 +406,7 @@ final class BackdropModel {
         if (x == null) {
           return before;
         }
-        solved[channel] = java.util.Arrays.copyOf(x, TERMS);
+        solved[channel] = Arrays.copyOf(x, TERMS);
       }
       return solved;
     }
@@ -359,6 +423,22 @@ final class BackdropModel {
         used[at] = touches[regions.labels()[at]];
       }
       return used;
+    }
+
+    /** Lowest and highest value of a surface over some points, for each channel. */
+    float[][] span(double[][] coefficients, boolean[] points) {
+      float[][] span = new float[3][];
+      for (int channel = 0; channel < 3; channel++) {
+        span[channel] = new float[] {Float.MAX_VALUE, -Float.MAX_VALUE};
+        for (int at = 0; at < points.length; at++) {
+          if (points[at]) {
+            float value = (float) dot(coefficients[channel], bases[at]);
+            span[channel][0] = Math.min(span[channel][0], value);
+            span[channel][1] = Math.max(span[channel][1], value);
+          }
+        }
+      }
+      return span;
     }
 
     /** Of the border that is also among {@code where}; of all of it where none is. */

@@ -138,6 +138,10 @@ final class Bits {
     return new Bits(width, height, out);
   }
 
+  Bits and(Bits other) {
+    return andNot(other.not());
+  }
+
   Bits andNot(Bits other) {
     long[] out = new long[rows.length];
     for (int at = 0; at < out.length; at++) {

@@ -27,6 +27,9 @@ final class Enclosure {
   private static final double SMALLEST_SHARE = 0.005;
   private static final float CLEAR = 1.2f;
 
+  /** So near to what lies beyond a sheet, working pixels, is its rim. */
+  private static final int BEYOND_PX = 8;
+
   /** Beside an outline its edge may lie this far, working pixels. */
   private static final int NEAR_PX = 3;
 
@@ -88,12 +91,15 @@ final class Enclosure {
   /**
    * @param like what looks as the ground should
    * @param other what plainly differs from it
+   * @param beyond what lies round the ground as the border does round the frame; or null
    */
-  static Found of(float[] edge, boolean[] like, boolean[] other, int width, int height) {
-    return new Enclosure(edge, width, height).best(like, other);
+  static Found of(
+      float[] edge, boolean[] like, boolean[] other, boolean[] beyond, int width, int height) {
+    boolean[] rim = beyond == null ? null : Bits.near(beyond, width, height, BEYOND_PX);
+    return new Enclosure(edge, width, height).best(like, other, rim);
   }
 
-  private Found best(boolean[] like, boolean[] other) {
+  private Found best(boolean[] like, boolean[] other, boolean[] rim) {
     float[] thick = Planes.largestAround(edge, width, height, CLOSED_GAP_PX);
     // The rest of the wider square is the largest of the narrower ones around.
     float[] near = Planes.largestAround(thick, width, height, NEAR_PX - CLOSED_GAP_PX);
@@ -109,7 +115,7 @@ final class Enclosure {
       Regions cells = Regions.of(width, height, weak);
       Bits open = Bits.below(edge, limit, width, height).andNot(unlike);
       double counts = 1;
-      for (boolean[] ground : grounds(cells, like)) {
+      for (boolean[] ground : grounds(cells, like, rim)) {
         Bits wet = Bits.where(cells.labels(), ground, width, height);
         Bits dry = wet.grown(open, CLOSED_GAP_PX).not();
         double clearness = counts * clearness(dry, near);
@@ -174,18 +180,23 @@ final class Enclosure {
   /**
    * Which cells are ground, in one or two answers: those at the frame's border that look like it;
    * and, where there are several, of these only the largest and the surest, since a product that
-   * the frame cuts lies at the border too.
+   * the frame cuts lies at the border too. What lies at the rim of a sheet is ground where it looks
+   * so all over.
    */
-  private static List<boolean[]> grounds(Regions cells, boolean[] like) {
+  private static List<boolean[]> grounds(Regions cells, boolean[] like, boolean[] rim) {
     int[] likePx = new int[cells.all().size() + 1];
+    boolean[] atRim = new boolean[likePx.length];
     for (int at = 0; at < like.length; at++) {
       likePx[cells.labels()[at]] += like[at] ? 1 : 0;
+      atRim[cells.labels()[at]] |= rim != null && rim[at];
     }
     boolean[] ground = new boolean[likePx.length];
     Regions.Region main = null;
     int count = 0;
     for (Regions.Region cell : cells.all()) {
-      boolean yes = cell.borderPx() > 0 && likePx[cell.id()] > LIKE_SHARE * cell.areaPx();
+      double share = cell.borderPx() > 0 ? LIKE_SHARE : SURELY_LIKE_SHARE;
+      boolean outer = cell.borderPx() > 0 || atRim[cell.id()];
+      boolean yes = outer && likePx[cell.id()] > share * cell.areaPx();
       ground[cell.id()] = yes;
       count += yes && cell.areaPx() > SMALLEST_SHARE * like.length ? 1 : 0;
       if (yes && (main == null || cell.borderPx() > main.borderPx())) {

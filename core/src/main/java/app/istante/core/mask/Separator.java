@@ -99,7 +99,8 @@ public final class Separator {
     deviation = new float[size];
     colour = new float[size];
     fillDeviations();
-    this.foreign = this.blank == null ? foreign : withWhatStoodThere(foreign);
+    boolean[] known = this.blank == null ? foreign : withWhatStoodThere(foreign);
+    this.foreign = known == null && model.ofSheet() ? new boolean[size] : known;
     float[] brightness = new float[size];
     for (int i = 0; i < size; i++) {
       brightness[i] = 0.25f * log[0][i] + 0.6f * log[1][i] + 0.15f * log[2][i];
@@ -269,13 +270,6 @@ public final class Separator {
   }
 
   private Separation run() {
-    boolean[] like = like();
-    Enclosure.Found found = Enclosure.of(edge, like, other(), width, height);
-    float[] evidence = evidence(like, found.enclosed());
-    boolean[] inside = GridCut.inside(evidence, joins(1), joins(width), width, height);
-    for (int at = 0; foreign != null && at < inside.length; at++) {
-      inside[at] &= !foreign[at];
-    }
     OffGround off =
         new OffGround(
             deviation,
@@ -285,6 +279,27 @@ public final class Separator {
             groundColour(),
             width,
             height);
+    boolean[] like = like();
+    boolean[] other = other();
+    BesideSheet beside = model.ofSheet() ? BesideSheet.of(log, off, like) : null;
+    if (beside != null) {
+      for (int at = 0; at < like.length; at++) {
+        boolean open = beside.foreign()[at] || beside.sheet()[at];
+        like[at] |= open;
+        other[at] &= !open;
+        foreign[at] |= beside.foreign()[at];
+      }
+    }
+    Enclosure.Found found =
+        Enclosure.of(edge, like, other, beside == null ? null : beside.foreign(), width, height);
+    float[] evidence = evidence(like, found.enclosed());
+    boolean[] inside = GridCut.inside(evidence, joins(1), joins(width), width, height);
+    for (int at = 0; foreign != null && at < inside.length; at++) {
+      inside[at] &= !foreign[at];
+    }
+    if (beside != null) {
+      beside.takeSeams(inside, like, width, height);
+    }
     ThrownShadow.takeOff(inside, notForeign(), off, edge);
     CastShadow.takeOff(inside, off, edge, gradient);
     dropSpecks(inside);

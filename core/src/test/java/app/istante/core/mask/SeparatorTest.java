@@ -107,7 +107,7 @@ public class SeparatorTest {
     for (int y = 120; y < 132; y++) {
       edge[y * WIDTH + 299] = 0.35f;
     }
-    Enclosure.Found found = Enclosure.of(edge, like, new boolean[like.length], WIDTH, HEIGHT);
+    Enclosure.Found found = Enclosure.of(edge, like, new boolean[like.length], null, WIDTH, HEIGHT);
     assertTrue(found.enclosed()[150 * WIDTH + 150], "left half");
     assertTrue(found.enclosed()[150 * WIDTH + 250], "right half");
     assertFalse(found.enclosed()[245 * WIDTH + 200], "shade in front");

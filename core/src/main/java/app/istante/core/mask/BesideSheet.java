@@ -1,0 +1,99 @@
+package app.istante.core.mask;
+
+/**
+ * What lies round a sheet that does not fill the frame: table, wall, and the sheet's own far part
+ * where the light on it is another. All of it is even and goes on beyond the frame; a product that
+ * sticks out over the sheet's edge is parted from it by that.
+ *
+ * @param foreign table and wall
+ * @param sheet parts of the sheet that its smooth model does not reach
+ */
+record BesideSheet(boolean[] foreign, boolean[] sheet) {
+  /** Grain of wood and cloth is averaged over squares of this reach, working pixels. */
+  private static final int GRAIN_PX = 2;
+
+  /** Within so many pixels to both sides light changes less than this on a table: stops. */
+  private static final int STEP_PX = 3;
+
+  private static final float EVEN_STOPS = 0.12f;
+
+  /** Smaller shares of the frame, cut by less of the frame's edge, tell nothing. */
+  private static final double LEAST_SHARE = 0.004;
+
+  private static final double CUT_SHARE = 0.015;
+
+  /** A sheet's far part is no darker or brighter than this: stops. */
+  private static final double FAR_STOPS = 0.9;
+
+  /** The seam between table and wall, and table and sheet, is narrower than twice this. */
+  private static final int SEAM_PX = 4;
+
+  static BesideSheet of(float[][] log, OffGround off, boolean[] like) {
+    int width = off.width();
+    int height = off.height();
+    boolean[] even = even(log, width, height);
+    for (int at = 0; at < even.length; at++) {
+      even[at] &= !like[at];
+    }
+    Regions regions = Regions.of(width, height, even);
+    int[] far = new int[regions.all().size() + 1];
+    for (int at = 0; at < even.length; at++) {
+      boolean paper = Math.abs(off.deviation()[at]) < FAR_STOPS && off.isGrey(at);
+      far[regions.labels()[at]] += paper ? 1 : 0;
+    }
+    boolean[] ofSheet = new boolean[far.length];
+    boolean[] other = new boolean[far.length];
+    for (Regions.Region region : regions.all()) {
+      boolean goesOn =
+          region.areaPx() > LEAST_SHARE * even.length
+              && region.borderPx() > CUT_SHARE * 2 * (width + height);
+      boolean paper = far[region.id()] > 0.5 * region.areaPx();
+      ofSheet[region.id()] = goesOn && paper;
+      other[region.id()] = goesOn && !paper;
+    }
+    return new BesideSheet(
+        grown(regions.labels(), other, width, height),
+        grown(regions.labels(), ofSheet, width, height));
+  }
+
+  /** The places beside an edge are not even; half of them belong to either side. */
+  private static boolean[] grown(int[] labels, boolean[] wanted, int width, int height) {
+    return Bits.where(labels, wanted, width, height).near(STEP_PX).unpacked();
+  }
+
+  private static boolean[] even(float[][] log, int width, int height) {
+    float[][] calm = new float[log.length][];
+    for (int channel = 0; channel < log.length; channel++) {
+      calm[channel] = Planes.boxMean(log[channel], width, height, GRAIN_PX);
+    }
+    boolean[] even = new boolean[width * height];
+    for (int y = 0; y < height; y++) {
+      int up = Planes.clamp(y - STEP_PX, height) * width;
+      int down = Planes.clamp(y + STEP_PX, height) * width;
+      for (int x = 0; x < width; x++) {
+        int left = y * width + Planes.clamp(x - STEP_PX, width);
+        int right = y * width + Planes.clamp(x + STEP_PX, width);
+        boolean calmHere = true;
+        for (float[] plane : calm) {
+          calmHere &=
+              Math.abs(plane[right] - plane[left]) < EVEN_STOPS
+                  && Math.abs(plane[down + x] - plane[up + x]) < EVEN_STOPS;
+        }
+        even[y * width + x] = calmHere;
+      }
+    }
+    return even;
+  }
+
+  /**
+   * Takes off what was outlined beside table and wall and is a thin seam, or looks as the sheet
+   * does.
+   */
+  void takeSeams(boolean[] inside, boolean[] like, int width, int height) {
+    Bits outlined = Bits.of(inside, width, height);
+    Bits near = Bits.of(foreign, width, height).near(2 * SEAM_PX);
+    Bits thick =
+        outlined.andNot(near.and(Bits.of(like, width, height))).deep(SEAM_PX).near(SEAM_PX);
+    outlined.andNot(thick).and(near).forEach(at -> inside[at] = false);
+  }
+}
