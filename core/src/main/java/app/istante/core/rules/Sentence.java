@@ -12,9 +12,7 @@ final class Sentence {
       return measure.label() + " can't be told from this picture; look yourself.";
     }
     if (rule.op().equals("none")) {
-      return holds
-          ? "The whole product is in the frame."
-          : "The frame cuts the product on " + number(value, 0) + " side(s).";
+      return none(rule.measure(), number(value, 0), holds);
     }
     String wanted =
         switch (rule.op()) {
@@ -28,6 +26,23 @@ final class Sentence {
       return head + ", too close to " + wanted + " to be sure; look yourself.";
     }
     return holds ? head + "; " + wanted + " asked." : head + ", where " + wanted + " is asked.";
+  }
+
+  private static String none(String measure, String count, boolean holds) {
+    return switch (measure) {
+      case "product.touches" ->
+          holds
+              ? "The whole product is in the frame."
+              : "The frame cuts the product on " + count + " side(s).";
+      case "backdrop.intrusions" ->
+          holds
+              ? "Nothing but the ground reaches the frame's edge."
+              : "Besides the ground, the frame's edge shows table, wall or things in "
+                  + count
+                  + " place(s).";
+      default ->
+          Measures.named(measure).label() + (holds ? ": none." : " " + count + ", none is asked.");
+    };
   }
 
   private static String figure(Measures.Measure measure, double value) {

@@ -130,6 +130,9 @@ final class Planner {
     if (CROP_READINGS.contains(reading)) {
       return readings.framing().cropPlan().meetsMinimum();
     }
+    if (reading.equals("backdrop.intrusions")) {
+      return cropLeavesOut(readings.backdrop().intrusions());
+    }
     if (reading.equals("product.rollDegrees")) {
       return levelling() != null;
     }
@@ -141,6 +144,20 @@ final class Planner {
       return evened != null;
     }
     return reading.equals("backdrop.castChroma") && castCanBeBalanced();
+  }
+
+  private boolean cropLeavesOut(List<Readings.Intrusion> intrusions) {
+    Readings.CropPlan crop = readings.framing().cropPlan();
+    return crop != null
+        && crop.meetsMinimum()
+        && intrusions.stream().noneMatch(seen -> meet(seen.boxPx(), crop.box()));
+  }
+
+  private static boolean meet(Readings.BoxPx one, Readings.BoxPx other) {
+    return one.x() < other.x() + other.width()
+        && other.x() < one.x() + one.width()
+        && one.y() < other.y() + other.height()
+        && other.y() < one.y() + one.height();
   }
 
   private Double levelling() {

@@ -129,6 +129,50 @@ public class ShadedOutlineTest {
     }
   }
 
+  /** Seven tenths of the border are one even table: by itself a ground like any other. */
+  @Test
+  public void aSheetIsTheGroundAlsoWhereTheTableFillsMostOfTheFrame() {
+    Separation parts =
+        separated(
+            (x, y, channel) ->
+                inJar(x, y)
+                    ? WINE[channel]
+                    : Math.abs(x - 300) < 130 && y < 430 ? WHITE[channel] : 0.05);
+    assertTrue(parts.confidence() > 0.8, parts.confidence() + "");
+    assertEquals(kind(parts, 280, 240), Separation.PRODUCT);
+    assertEquals(kind(parts, 390, 60), Separation.GROUND);
+    assertEquals(kind(parts, 390, 420), Separation.GROUND);
+    for (int x : new int[] {60, 580}) {
+      assertEquals(kind(parts, x, 240), Separation.FOREIGN, "table at " + x);
+    }
+  }
+
+  /** A white tray on a dark table: the frame does not cut it, as it cuts a sheet. */
+  @Test
+  public void anEvenLightThingWithinTheFrameIsNoSheet() {
+    Separation parts =
+        separated((x, y, channel) -> x > 150 && x < 490 && y > 90 && y < 400 ? 0.7 : 0.06);
+    assertEquals(kind(parts, 320, 240), Separation.PRODUCT);
+    assertEquals(kind(parts, 40, 240), Separation.GROUND);
+  }
+
+  /** Its arm reaches 60 px over the sheet's edge, before the table. */
+  @Test
+  public void whatSticksOutOverTheSheetsEdgeIsPartedFromTheTable() {
+    Separation parts =
+        separated(
+            (x, y, channel) ->
+                inJar(x, y) || x >= 330 && x < 520 && y > 200 && y < 230
+                    ? WINE[channel]
+                    : roomOrSheet(x, y, channel));
+    assertEquals(kind(parts, 280, 240), Separation.PRODUCT);
+    assertEquals(kind(parts, 400, 215), Separation.PRODUCT, "arm over the sheet");
+    assertEquals(kind(parts, 490, 215), Separation.PRODUCT, "arm over the table");
+    for (int y : new int[] {100, 180, 260, 320}) {
+      assertEquals(kind(parts, 560, y), Separation.FOREIGN, "beside at " + y);
+    }
+  }
+
   /** The lit side of a white jar is as light as the sheet, and shades off to the right. */
   @Test
   public void aSideThatTheGroundSwallowsIsDoubted() {

@@ -1,5 +1,6 @@
 package app.istante.core.measure;
 
+import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertTrue;
 
 import app.istante.core.image.Limits;
@@ -47,6 +48,29 @@ public class DemoTruthTest {
   /** Most must be right; the others are named. */
   private static void mostHold(List<String> wrong, int all, double share) {
     assertTrue(wrong.size() <= (1 - share) * all, wrong.size() + " of " + all + ": " + wrong);
+  }
+
+  /** The watering can's spout and handle reach over both edges of the sheet. */
+  @Test
+  public void theProductIsFoundOnASheetThatIsTooNarrow() throws Exception {
+    Readings readings =
+        Measurement.measure(
+            new PhotoReader(Limits.STANDARD).read(DEMO.resolve("photos").resolve("take-59.jpg")));
+    JsonNode truth =
+        Files.readAllLines(DEMO.resolve("truth.jsonl")).stream()
+            .map(JsonMapper.builder().build()::readTree)
+            .filter(line -> line.get("file").asString().equals("take-59.jpg"))
+            .findFirst()
+            .orElseThrow()
+            .get("truth");
+    Readings.BoxPx box = readings.product().boxPx();
+    assertEquals(box.x(), truth.get("boxX").asDouble(), 12);
+    assertEquals(box.y(), truth.get("boxY").asDouble(), 12);
+    assertEquals(box.width(), truth.get("boxWidth").asDouble(), 20);
+    assertEquals(box.height(), truth.get("boxHeight").asDouble(), 12);
+    assertTrue(readings.product().confidence() > 0.8, readings.product().toString());
+    assertEquals(readings.product().touches().size(), 0);
+    assertEquals(readings.backdrop().intrusions().size(), 4, "wall and table, left and right");
   }
 
   /** The third is smeared along nearly all of its edges; none must be named that is still. */

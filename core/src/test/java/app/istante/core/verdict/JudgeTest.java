@@ -5,6 +5,7 @@ import static org.testng.Assert.assertNotNull;
 import static org.testng.Assert.assertNull;
 import static org.testng.Assert.assertTrue;
 
+import app.istante.core.measure.Readings;
 import app.istante.core.rules.Finding;
 import app.istante.core.rules.RuleBook;
 import app.istante.core.rules.RuleBooks;
@@ -43,6 +44,23 @@ public class JudgeTest {
     assertTrue(
         judgement.remedies().get(0).text().contains("ground lamp at 70 cm"),
         judgement.remedies().get(0).text());
+  }
+
+  /** The product keeps 2040 of 2372 px of the crop, so of 4000 px more than 700 lie outside it. */
+  @Test
+  public void aTableAtTheEdgeIsCroppedOffWhereTheCropLeavesItOut() {
+    Sample wide = Sample.good().photo(4000, 2400).box(1200, 180, 1600, 2040);
+    Judgement outside =
+        Judge.judge(
+            wide.intrusion("left", new Readings.BoxPx(0, 900, 600, 1500)).build(), STRICT, "lead");
+    assertEquals(outside.verdict(), Verdict.Mend, outside.findings().toString());
+    Judgement within =
+        Judge.judge(
+            wide.intrusion("left", new Readings.BoxPx(0, 900, 1100, 1500)).build(), STRICT, "lead");
+    assertEquals(within.verdict(), Verdict.Reshoot);
+    assertEquals(
+        finding(within, "only-ground").message(),
+        "Besides the ground, the frame's edge shows table, wall or things in 1 place(s).");
   }
 
   @Test

@@ -59,6 +59,12 @@ final class Sample {
     return this;
   }
 
+  Sample intrusion(String side, Readings.BoxPx where) {
+    double share = (double) where.width() * where.height() / ((double) width * height);
+    intrusions = List.of(new Readings.Intrusion(where, side, share));
+    return this;
+  }
+
   Sample foreign(Readings.BoxPx... all) {
     foreign = List.of(all);
     return this;
