@@ -34,8 +34,11 @@ final class Holes {
   /** The same where the shade around is known and taken off. */
   private static final double MOST_SPREAD_AGAINST_AROUND = 1.2;
 
-  /** A large hole's mean and spread are no more than this share of the tolerance. */
-  private static final double EXACT_SHARE = 0.6;
+  /** A large hole's mean is no more than this share of the tolerance. */
+  private static final double EXACT_MEAN = 0.6;
+
+  /** And its spread than this: a ring's shadow lies within it. */
+  private static final double EXACT_SPREAD = 1;
 
   private static final int LARGE_PX = 120;
 
@@ -193,7 +196,7 @@ final class Holes {
       }
       // Most of what lies inside the outline is seldom ground, save in frames, rings and necklaces:
       // then it is exactly as the ground should be.
-      boolean exact = spread < EXACT_SHARE * tolerance && Math.abs(mean) < EXACT_SHARE * tolerance;
+      boolean exact = spread < EXACT_SPREAD * tolerance && Math.abs(mean) < EXACT_MEAN * tolerance;
       boolean rightSize =
           island.areaPx() >= SMALLEST_PX && (island.areaPx() < 0.5 * product || exact);
       if (!rightSize || island.borderPx() > 0) {
