@@ -142,18 +142,29 @@ final class BackdropModel {
     return out;
   }
 
+  /** The ground of a picture; a sheet that lies on a table is told from it. */
   static BackdropModel fit(float[][] logRgb, int width, int height) {
     Grid grid = new Grid(logRgb, width, height);
-    BackdropModel ground = fit(grid, grid.border, width, height);
-    if (ground.noiseStops >= LOST_STOPS) {
-      // The border is table and wall: perhaps an even area is all that can be told.
-      boolean[] even = grid.largestEven();
-      BackdropModel ofEven = even == null ? ground : fit(grid, even, width, height);
-      if (ofEven.noiseStops < FOUND_SHARE * ground.noiseStops) {
-        ground = better(grid, grid.goingOn(ofEven), ofEven);
-      }
-    }
+    BackdropModel ground = aroundThings(grid, width, height);
     return better(grid, grid.sheetOn(ground), ground);
+  }
+
+  /** How the light changed since the empty set was photographed: a light thing is no sheet here. */
+  static BackdropModel ofChange(float[][] logRatios, int width, int height) {
+    return aroundThings(new Grid(logRatios, width, height), width, height);
+  }
+
+  private static BackdropModel aroundThings(Grid grid, int width, int height) {
+    BackdropModel fromBorder = fit(grid, grid.border, width, height);
+    boolean[] even = fromBorder.noiseStops < LOST_STOPS ? null : grid.largestEven();
+    if (even == null) {
+      return fromBorder;
+    }
+    // The border is table and wall: perhaps an even area is all that can be told.
+    BackdropModel ofEven = fit(grid, even, width, height);
+    return ofEven.noiseStops < FOUND_SHARE * fromBorder.noiseStops
+        ? better(grid, grid.goingOn(ofEven), ofEven)
+        : fromBorder;
   }
 
   /** The surface over some points where there are any and it explains them, or the other. */

@@ -99,8 +99,7 @@ public final class Separator {
     deviation = new float[size];
     colour = new float[size];
     fillDeviations();
-    boolean[] known = this.blank == null ? foreign : withWhatStoodThere(foreign);
-    this.foreign = known == null && model.ofSheet() ? new boolean[size] : known;
+    this.foreign = own(this.blank == null ? foreign : withWhatStoodThere(foreign));
     float[] brightness = new float[size];
     for (int i = 0; i < size; i++) {
       brightness[i] = 0.25f * log[0][i] + 0.6f * log[1][i] + 0.15f * log[2][i];
@@ -134,7 +133,7 @@ public final class Separator {
         change[channel][at] -= blank.log()[channel][at];
       }
     }
-    return BackdropModel.fit(change, width, height);
+    return BackdropModel.ofChange(change, width, height);
   }
 
   /**
@@ -160,6 +159,14 @@ public final class Separator {
       all[at] = known != null && known[at] || blank.notGround()[at] && unchanged;
     }
     return all;
+  }
+
+  /** What lies round a sheet is added to what is known to be foreign. */
+  private boolean[] own(boolean[] known) {
+    if (known != null) {
+      return known.clone();
+    }
+    return model.ofSheet() ? new boolean[deviation.length] : null;
   }
 
   /** Grain is evened out before anything is compared. */

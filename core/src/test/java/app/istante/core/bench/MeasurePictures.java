@@ -7,6 +7,7 @@ import app.istante.core.image.PhotoWriter;
 import app.istante.core.image.UnreadablePhotoException;
 import app.istante.core.measure.Measurement;
 import app.istante.core.measure.Readings;
+import app.istante.core.set.Ground;
 import app.istante.core.set.Lamp;
 import app.istante.core.set.LampDistance;
 import app.istante.core.set.StandingSet;
@@ -138,6 +139,13 @@ public final class MeasurePictures {
                 sets.built("big-above", "money-box", 1.9),
                 sets.built("low-side", "money-box", 1.6))),
         new Strip(
+            "edge",
+            MeasurePictures::intrusions,
+            List.of(
+                PlantedSets.focal(good, 0.8),
+                PlantedSets.focal(narrowed(good, 0.36), 0.8),
+                PlantedSets.focal(narrowed(good, 0.2), 0.8))),
+        new Strip(
             "outline",
             r -> say("%.0f %% sure", 100 * r.product().confidence()),
             List.of(
@@ -180,6 +188,24 @@ public final class MeasurePictures {
     return r.sharpness().blurSigmaPx() == null
         ? "can't tell"
         : say("%.1f px", r.sharpness().blurSigmaPx());
+  }
+
+  private static String intrusions(Readings r) {
+    double share = r.backdrop().intrusions().stream().mapToDouble(Readings.Intrusion::share).sum();
+    return share == 0
+        ? "nothing but ground"
+        : say("%d in %.0f %% of the frame", r.backdrop().intrusions().size(), 100 * share);
+  }
+
+  private static StandingSet narrowed(StandingSet set, double share) {
+    Ground sheet = set.ground();
+    return set.with(
+        sheet.sized(
+            share * sheet.widthMm(),
+            sheet.frontMm(),
+            sheet.flatBehindMm(),
+            sheet.bendMm(),
+            sheet.riseMm()));
   }
 
   private static StandingSet placed(StandingSet set, double x) {
