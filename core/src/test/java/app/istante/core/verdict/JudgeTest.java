@@ -58,6 +58,10 @@ public class JudgeTest {
         Judge.judge(
             wide.intrusion("left", new Readings.BoxPx(0, 900, 1100, 1500)).build(), STRICT, "lead");
     assertEquals(within.verdict(), Verdict.Reshoot);
+    Judgement side =
+        Judge.judge(
+            wide.intrusion("left", new Readings.BoxPx(0, 900, 1100, 1500)).build(), STRICT, "side");
+    assertEquals(side.verdict(), Verdict.Reshoot, "not in the lead picture alone");
     assertEquals(
         finding(within, "only-ground").message(),
         "Besides the ground, the frame's edge shows table, wall or things in 1 place(s).");
