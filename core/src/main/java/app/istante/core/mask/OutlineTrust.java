@@ -30,6 +30,10 @@ record OutlineTrust(
   private static final double PALE_SHARE = 0.1;
 
   private static final double DOUBT_PER_PALE = 4;
+
+  /** In a blurred picture, whose outlines are less steep than this, all of them are pale. */
+  private static final double SHARP_STOPS_PER_PIXEL = 0.05;
+
   private static final double MOST_DOUBT = 0.5;
 
   private static final int THIN_PX = 7;
@@ -83,9 +87,11 @@ record OutlineTrust(
         }
       }
     }
-    return outline == 0
-        ? 0
-        : clear / outline * doubt(DOUBT_PER_PALE, (double) pale / outline - PALE_SHARE);
+    if (outline == 0) {
+      return 0;
+    }
+    double over = steep < SHARP_STOPS_PER_PIXEL ? 0 : (double) pale / outline - PALE_SHARE;
+    return clear / outline * doubt(DOUBT_PER_PALE, over);
   }
 
   private static double doubt(double slope, double over) {
