@@ -331,11 +331,7 @@ final class BackdropModel {
       if (area < LEAST_CUT * points.length || cut < CUT_SHARE * 2 * (columns + rows)) {
         return null;
       }
-      boolean[] all = new boolean[points.length];
-      for (int at = 0; at < all.length; at++) {
-        all[at] = wanted[regions.labels()[at]];
-      }
-      return all;
+      return Bits.where(regions.labels(), wanted, columns, rows).unpacked();
     }
 
     private boolean[] even() {
@@ -429,11 +425,7 @@ final class BackdropModel {
       for (Regions.Region region : regions.all()) {
         touches[region.id()] = region.borderPx() > 0;
       }
-      boolean[] used = new boolean[residual.length];
-      for (int at = 0; at < used.length; at++) {
-        used[at] = touches[regions.labels()[at]];
-      }
-      return used;
+      return Bits.where(regions.labels(), touches, columns, rows).unpacked();
     }
 
     /** Lowest and highest value of a surface over some points, for each channel. */
