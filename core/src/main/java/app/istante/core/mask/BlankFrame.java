@@ -18,7 +18,7 @@ public final class BlankFrame {
   /** Rim of what is no ground, working pixels. */
   private static final int RIM_PX = 2;
 
-  private static final float DARKEST = (float) (Math.log(BackdropModel.FLOOR) / Math.log(2));
+  private static final float DARKEST = (float) (Math.log(LogLight.FLOOR) / Math.log(2));
 
   private final int width;
   private final int height;
@@ -38,7 +38,7 @@ public final class BlankFrame {
   public static BlankFrame of(LinearImage image) {
     int width = image.width();
     int height = image.height();
-    float[][] planes = BackdropModel.logPlanes(image);
+    float[][] planes = LogLight.planes(image);
     for (int channel = 0; channel < 3; channel++) {
       // Evened out just as a take is before it is held against this.
       float[] smooth = Planes.boxMean(planes[channel], width, height, 1);

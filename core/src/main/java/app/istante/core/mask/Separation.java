@@ -53,6 +53,6 @@ public record Separation(
 
   /** Linear value of the ground model at a pixel; channel 0 red, 1 green, 2 blue. */
   public double groundLinear(int channel, int at) {
-    return Math.max(0, Math.pow(2, groundLog[channel][at]) - BackdropModel.FLOOR);
+    return Math.max(0, Math.pow(2, groundLog[channel][at]) - LogLight.FLOOR);
   }
 }

@@ -88,7 +88,7 @@ public final class Separator {
     this.image = image;
     width = image.width();
     height = image.height();
-    log = smoothed(BackdropModel.logPlanes(image));
+    log = smoothed(LogLight.planes(image));
     BackdropModel smooth = BackdropModel.fit(log, width, height);
     BackdropModel against = blank == null ? null : against(blank);
     boolean helps = against != null && ofThisSet(against, smooth);

@@ -59,7 +59,7 @@ public class BackdropModelTest {
   @Test(dataProvider = "grounds")
   public void followsTheLightAlsoBehindTheThing(
       String name, DoubleBinaryOperator light, double grain) {
-    float[][] log = BackdropModel.logPlanes(scene(light, grain, true));
+    float[][] log = LogLight.planes(scene(light, grain, true));
     BackdropModel model = BackdropModel.fit(log, W, H);
     float[] row = new float[W];
     double worst = 0;
@@ -67,7 +67,7 @@ public class BackdropModelTest {
       model.row(1, y, row);
       for (int x = 0; x < W; x += 10) {
         double truth = light.applyAsDouble(2.0 * x / (W - 1) - 1, 2.0 * y / (H - 1) - 1) * 0.97;
-        double expected = Math.log(truth + BackdropModel.FLOOR) / Math.log(2);
+        double expected = Math.log(truth + LogLight.FLOOR) / Math.log(2);
         worst = Math.max(worst, Math.abs(row[x] - expected));
       }
     }
@@ -78,8 +78,8 @@ public class BackdropModelTest {
   @Test
   public void grainIsMeasuredAndWidensTheTolerance() {
     DoubleBinaryOperator even = (u, v) -> 0.5;
-    BackdropModel clean = BackdropModel.fit(BackdropModel.logPlanes(scene(even, 0.0, true)), W, H);
-    BackdropModel rough = BackdropModel.fit(BackdropModel.logPlanes(scene(even, 0.06, true)), W, H);
+    BackdropModel clean = BackdropModel.fit(LogLight.planes(scene(even, 0.0, true)), W, H);
+    BackdropModel rough = BackdropModel.fit(LogLight.planes(scene(even, 0.06, true)), W, H);
     assertTrue(rough.noiseStops > 3 * clean.noiseStops, rough.noiseStops + "");
     assertTrue(rough.toleranceStops() > clean.toleranceStops());
     // 6 % of grain is log2(1.06) = 0.084 stop.
@@ -89,10 +89,10 @@ public class BackdropModelTest {
   @Test
   public void aTableAtTheFramesEdgeDoesNotCount() {
     LinearImage image = scene((u, v) -> v > 0.8 ? 0.1 : 0.7, 0.01, false);
-    BackdropModel model = BackdropModel.fit(BackdropModel.logPlanes(image), W, H);
+    BackdropModel model = BackdropModel.fit(LogLight.planes(image), W, H);
     float[] row = new float[W];
     model.row(1, H / 3, row);
-    assertEquals(row[W / 2], Math.log(0.7 * 0.97 + BackdropModel.FLOOR) / Math.log(2), 0.05);
+    assertEquals(row[W / 2], Math.log(0.7 * 0.97 + LogLight.FLOOR) / Math.log(2), 0.05);
     assertTrue(model.borderAgreement < 0.9, model.borderAgreement + "");
   }
 

@@ -86,7 +86,7 @@ public class KernelBench {
 
   @Benchmark
   public float[][] logarithms() {
-    return BackdropModel.logPlanes(picture);
+    return LogLight.planes(picture);
   }
 
   @Benchmark
