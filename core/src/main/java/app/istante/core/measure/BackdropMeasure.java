@@ -20,8 +20,8 @@ final class BackdropMeasure {
 
   private static final double PLAIN_BORDER_SHARE = 0.5;
 
-  /** A smooth surface takes the bend of the sheet for shadow; a blank frame knows it. */
-  private static final double FALLOFF_BAND = 0.35;
+  /** Without a blank frame the bend of the sheet is told from shadow by the frame's sides. */
+  private static final double FALLOFF_BAND = 0.3;
 
   private static final double FALLOFF_BAND_FROM_BLANK = 0.2;
 
@@ -52,11 +52,15 @@ final class BackdropMeasure {
   private final Notes notes;
   private final boolean[] beside;
 
+  /** Of each row, stops. */
+  private final float[] bend;
+
   private BackdropMeasure(Analysed picture, Notes notes) {
     this.picture = picture;
     this.parts = picture.separation();
     this.notes = notes;
     this.beside = beside();
+    this.bend = SheetBend.stops(parts, beside);
   }
 
   static Readings.Backdrop measure(Analysed picture, CodeCounts counts, Notes notes) {
@@ -218,7 +222,7 @@ final class BackdropMeasure {
         int at = y * parts.width() + x;
         if (!beside[at] && parts.isGroundOrShadow(at)) {
           float seen = Math.min(1, light[at]);
-          out[count++] = shaded[at] ? Math.max(seen, model(at)) : seen;
+          out[count++] = shaded[at] ? Math.max(seen, unshaded(at)) : seen;
         }
       }
     }
@@ -239,12 +243,13 @@ final class BackdropMeasure {
     return shaded;
   }
 
-  private float model(int at) {
+  /** Luminance of the ground as it would be without the product's shade. */
+  private float unshaded(int at) {
     double y =
         0.2126 * parts.groundLinear(0, at)
             + 0.7152 * parts.groundLinear(1, at)
             + 0.0722 * parts.groundLinear(2, at);
-    return (float) Math.min(1, y);
+    return (float) Math.min(1, y * Math.pow(2, bend[at / parts.width()]));
   }
 
   /** Pixels so near to the product, or to something foreign, that its edge reaches over them. */
@@ -276,6 +281,11 @@ final class BackdropMeasure {
     return here > -DEEPEST_SHADOW_STOPS;
   }
 
+  /** How much light the product takes from the ground: what the bend of the sheet takes apart. */
+  private float shade(int at) {
+    return bend[at / parts.width()] - parts.deviationStops()[at];
+  }
+
   private Readings.Shadow shadow() {
     float[] depth = new float[parts.kind().length];
     int count = 0;
@@ -291,12 +301,10 @@ final class BackdropMeasure {
         product++;
         productX += at % width;
         productY += at / (double) width;
-      } else if (!beside[at]
-          && parts.kind()[at] == Separation.SHADOW
-          && parts.deviationStops()[at] < -SHADOW_STOPS) {
+      } else if (!beside[at] && parts.kind()[at] == Separation.SHADOW && shade(at) > SHADOW_STOPS) {
         count++;
         if (isSmooth(at)) {
-          depth[smooth++] = -parts.deviationStops()[at];
+          depth[smooth++] = shade(at);
         }
         shadowX += at % width;
         shadowY += at / (double) width;
