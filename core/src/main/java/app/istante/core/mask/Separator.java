@@ -26,6 +26,9 @@ public final class Separator {
   /** What an edge all round gives to all that lies in it. */
   private static final double ENCLOSED_EVIDENCE = 0.8;
 
+  /** An outline that is surer than this needs no second look with the sheet's bend known. */
+  private static final double SURE = 0.9;
+
   /** Below this, what was outlined is grain. */
   private static final double LEAST_CONFIDENCE = 0.12;
 
@@ -74,6 +77,7 @@ public final class Separator {
   private final boolean[] foreign;
   private final BlankFrame blank;
   private final float[][] log;
+  private final float[][] bend;
   private final BackdropModel model;
   private final float[][] ground;
   private final float[] deviation;
@@ -84,8 +88,12 @@ public final class Separator {
   private final double steep;
   private final double colourTolerance;
 
-  private Separator(LinearImage image, boolean[] foreign, BlankFrame blank) {
+  /**
+   * @param bend light of each row and channel that the smooth model is known to pass over; or null
+   */
+  private Separator(LinearImage image, boolean[] foreign, BlankFrame blank, float[][] bend) {
     this.image = image;
+    this.bend = bend;
     width = image.width();
     height = image.height();
     log = smoothed(LogLight.planes(image));
@@ -190,7 +198,29 @@ public final class Separator {
    *     than a smooth surface does is of another set and not used
    */
   public static Separation separate(LinearImage image, boolean[] foreign, BlankFrame blank) {
-    return new Separator(image, foreign, blank).run();
+    Separator separator = new Separator(image, foreign, blank, null);
+    Separation plain = separator.run();
+    float[][] bend = plain.confidence() < SURE ? separator.bend(plain) : null;
+    if (bend == null) {
+      return plain;
+    }
+    Separation bent = new Separator(image, foreign, blank, bend).run();
+    return bent.confidence() < plain.confidence() ? plain : bent;
+  }
+
+  /** What the smooth model passed over where the sheet bends; null where nothing is told. */
+  private float[][] bend(Separation plain) {
+    if (blank != null || model.ofSheet()) {
+      return null;
+    }
+    float[][] off = new float[3][];
+    for (int channel = 0; channel < 3; channel++) {
+      off[channel] = log[channel].clone();
+      for (int at = 0; at < off[channel].length; at++) {
+        off[channel][at] -= least(ground[channel][at], WHITE_LOG);
+      }
+    }
+    return SheetBend.channels(plain, off, model.toleranceStops());
   }
 
   private void fillDeviations() {
@@ -204,6 +234,9 @@ public final class Separator {
               model.row(channel, y, row);
               for (int x = 0; blank != null && x < width; x++) {
                 row[x] += blank.log()[channel][y * width + x];
+              }
+              for (int x = 0; bend != null && x < width; x++) {
+                row[x] = least(row[x], WHITE_LOG) + bend[channel][y];
               }
               System.arraycopy(row, 0, ground[channel], y * width, width);
             }

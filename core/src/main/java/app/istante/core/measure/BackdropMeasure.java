@@ -6,6 +6,7 @@ import app.istante.core.image.LinearImage;
 import app.istante.core.image.Srgb;
 import app.istante.core.mask.Planes;
 import app.istante.core.mask.Separation;
+import app.istante.core.mask.SheetBend;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -60,7 +61,7 @@ final class BackdropMeasure {
     this.parts = picture.separation();
     this.notes = notes;
     this.beside = beside();
-    this.bend = SheetBend.stops(parts, beside);
+    this.bend = SheetBend.stops(parts);
   }
 
   static Readings.Backdrop measure(Analysed picture, CodeCounts counts, Notes notes) {

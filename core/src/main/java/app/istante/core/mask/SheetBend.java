@@ -1,7 +1,4 @@
-package app.istante.core.measure;
-
-import app.istante.core.mask.Planes;
-import app.istante.core.mask.Separation;
+package app.istante.core.mask;
 
 /**
  * How the light changes from row to row where a sheet bends up from the table to the wall. A smooth
@@ -9,7 +6,7 @@ import app.istante.core.mask.Separation;
  * one side of the frame to the other, while the product's shade fades towards both; so the rows are
  * read at the frame's sides, and what still fades there is carried on.
  */
-final class SheetBend {
+public final class SheetBend {
   /** Width of the strip at each side, as a share of the picture's. */
   private static final double STRIP_SHARE = 0.06;
 
@@ -24,40 +21,83 @@ final class SheetBend {
   /** What a strip gains on the one further in, shade gains so many times beyond the frame. */
   private static final double FADES = 3;
 
-  /** Shade that fades too slowly to be seen fading: so much of the change is believed. */
+  /** Some shade fades too slowly to be seen fading: so much of the change is believed. */
   private static final double BELIEVED = 0.9;
 
   /** Rows to either side over which grain is averaged. */
   private static final int ROWS = 3;
 
+  /** Where the sides don't agree over no more than this share of the height, the rows go on. */
+  private static final double GAP_SHARE = 0.15;
+
   private final Separation parts;
-  private final boolean[] beside;
+  private final float[] off;
   private final float[] sample;
   private final int strip;
 
-  private SheetBend(Separation parts, boolean[] beside) {
+  private SheetBend(Separation parts, float[] off) {
     this.parts = parts;
-    this.beside = beside;
+    this.off = off;
     strip = Math.max(NARROWEST_STRIP_PX, (int) (STRIP_SHARE * parts.width()));
     sample = new float[strip];
   }
 
   /**
-   * @param beside pixels that the product's edge reaches over
    * @return for each working row, by how many stops its light is off the smooth model's; 0 where
    *     the frame's sides don't tell, and everywhere where a blank frame tells the ground
    */
-  static float[] stops(Separation parts, boolean[] beside) {
-    float[] rows = new float[parts.height()];
-    SheetBend bend = new SheetBend(parts, beside);
-    boolean tooNarrow = parts.width() < 2 * (EDGE_PX + 2 * bend.strip);
-    if (parts.againstBlank() || tooNarrow) {
-      return rows;
-    }
+  public static float[] stops(Separation parts) {
+    float[] rows = rows(parts, parts.deviationStops());
     for (int y = 0; y < rows.length; y++) {
-      rows[y] = bend.row(y);
+      rows[y] = Float.isNaN(rows[y]) ? 0 : rows[y];
     }
     return Planes.boxMean(rows, 1, rows.length, ROWS);
+  }
+
+  /**
+   * The bend in each channel, narrow gaps bridged; null where it is no more than the ground's own
+   * deviations.
+   *
+   * @param off the channels' deviations from the ground, stops
+   */
+  static float[][] channels(Separation parts, float[][] off, double tolerance) {
+    float[][] bend = new float[off.length][];
+    float most = 0;
+    for (int channel = 0; channel < bend.length; channel++) {
+      float[] rows = rows(parts, off[channel]);
+      bridge(rows);
+      bend[channel] = Planes.boxMean(rows, 1, rows.length, ROWS);
+      for (float here : bend[channel]) {
+        most = Math.max(most, Math.abs(here));
+      }
+    }
+    return most > tolerance ? bend : null;
+  }
+
+  /** NaN where the sides don't tell. */
+  private static float[] rows(Separation parts, float[] off) {
+    SheetBend bend = new SheetBend(parts, off);
+    float[] rows = new float[parts.height()];
+    boolean tooNarrow = parts.width() < 2 * (EDGE_PX + 2 * bend.strip);
+    for (int y = 0; y < rows.length && !tooNarrow && !parts.againstBlank(); y++) {
+      rows[y] = bend.row(y);
+    }
+    return rows;
+  }
+
+  private static void bridge(float[] rows) {
+    int last = -1;
+    for (int y = 0; y <= rows.length; y++) {
+      if (y < rows.length && Float.isNaN(rows[y])) {
+        continue;
+      }
+      boolean narrow = last >= 0 && y < rows.length && y - last <= GAP_SHARE * rows.length;
+      for (int between = last + 1; between < y; between++) {
+        float share = (float) (between - last) / (y - last);
+        rows[between] = narrow ? rows[last] + share * (rows[y] - rows[last]) : 0;
+      }
+      last = y;
+    }
   }
 
   private float row(int y) {
@@ -65,7 +105,7 @@ final class SheetBend {
     double right = side(y, parts.width() - 1, -1);
     // Not so either where a side is not ground.
     boolean agree = Math.abs(left - right) < AGREE_STOPS;
-    return agree ? (float) (BELIEVED * Math.max(left, right)) : 0;
+    return agree ? (float) (BELIEVED * Math.max(left, right)) : Float.NaN;
   }
 
   /** Of a row's light at one side, the shade that fades there taken off; or NaN. */
@@ -80,8 +120,8 @@ final class SheetBend {
     int count = 0;
     for (int k = 0; k < strip; k++) {
       int at = y * parts.width() + from + k * step;
-      if (parts.isGroundOrShadow(at) && !beside[at]) {
-        sample[count++] = parts.deviationStops()[at];
+      if (parts.isGroundOrShadow(at)) {
+        sample[count++] = off[at];
       }
     }
     return 2 * count < strip ? Double.NaN : Planes.quantile(sample, count, 0.5);
