@@ -29,6 +29,8 @@ public final class Separator {
   /** An outline that is surer than this needs no second look with the sheet's bend known. */
   private static final double SURE = 0.9;
 
+  private static final double DOUBTED = 0.5;
+
   /** Below this, what was outlined is grain. */
   private static final double LEAST_CONFIDENCE = 0.12;
 
@@ -205,7 +207,9 @@ public final class Separator {
       return plain;
     }
     Separation bent = new Separator(image, foreign, blank, bend).run();
-    return bent.confidence() < plain.confidence() ? plain : bent;
+    // What was seen through once is open; a filled opening only looks surer.
+    boolean closes = bent.holes() < plain.holes() && plain.confidence() >= DOUBTED;
+    return closes || bent.confidence() < plain.confidence() ? plain : bent;
   }
 
   /** What the smooth model passed over where the sheet bends; null where nothing is told. */
