@@ -89,6 +89,8 @@ final class Application implements AutoCloseable {
       }
       pause();
     }
+    // Nobody else would end it.
+    process.destroy();
     throw new IllegalStateException("the application did not start in time");
   }
 
