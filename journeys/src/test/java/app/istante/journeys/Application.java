@@ -89,8 +89,8 @@ final class Application implements AutoCloseable {
       }
       pause();
     }
-    // Nobody else would end it.
-    process.destroy();
+    // Nobody else would end it, and it may not listen.
+    process.destroyForcibly();
     throw new IllegalStateException("the application did not start in time");
   }
 

@@ -91,25 +91,30 @@ public final class Separator {
   private final double colourTolerance;
 
   /**
+   * @param log light in stops, its grain evened out
+   * @param blank one that explains this picture; or null
    * @param bend light of each row and channel that the smooth model is known to pass over; or null
    */
-  private Separator(LinearImage image, boolean[] foreign, BlankFrame blank, float[][] bend) {
+  private Separator(
+      LinearImage image,
+      float[][] log,
+      BackdropModel model,
+      boolean[] foreign,
+      BlankFrame blank,
+      float[][] bend) {
     this.image = image;
+    this.log = log;
+    this.model = model;
+    this.blank = blank;
     this.bend = bend;
     width = image.width();
     height = image.height();
-    log = smoothed(LogLight.planes(image));
-    BackdropModel smooth = BackdropModel.fit(log, width, height);
-    BackdropModel against = blank == null ? null : against(blank);
-    boolean helps = against != null && ofThisSet(against, smooth);
-    this.blank = helps ? blank : null;
-    model = helps ? against : smooth;
     int size = width * height;
     ground = new float[3][size];
     deviation = new float[size];
     colour = new float[size];
     fillDeviations();
-    this.foreign = own(this.blank == null ? foreign : withWhatStoodThere(foreign));
+    this.foreign = own(blank == null ? foreign : withWhatStoodThere(foreign));
     float[] brightness = new float[size];
     for (int i = 0; i < size; i++) {
       brightness[i] = 0.25f * log[0][i] + 0.6f * log[1][i] + 0.15f * log[2][i];
@@ -128,12 +133,20 @@ public final class Separator {
     colourTolerance = Math.max(COLOUR_STOPS, 4 * Planes.medianWhere(colour, deviation, tolerance));
   }
 
+  private static Separator of(LinearImage image, boolean[] foreign, BlankFrame blank) {
+    float[][] log = smoothed(LogLight.planes(image), image.width(), image.height());
+    BackdropModel smooth = BackdropModel.fit(log, image.width(), image.height());
+    BackdropModel against = blank == null ? null : against(blank, log, image);
+    boolean helps = against != null && ofThisSet(against, smooth);
+    return new Separator(image, log, helps ? against : smooth, foreign, helps ? blank : null, null);
+  }
+
   /**
    * The smooth change of the light since the blank frame was taken: another shutter time, the lamps
    * warming up, the product's own shade. Null where it has another size.
    */
-  private BackdropModel against(BlankFrame blank) {
-    if (!blank.fits(width, height)) {
+  private static BackdropModel against(BlankFrame blank, float[][] log, LinearImage image) {
+    if (!blank.fits(image.width(), image.height())) {
       return null;
     }
     float[][] change = new float[3][];
@@ -143,7 +156,7 @@ public final class Separator {
         change[channel][at] -= blank.log()[channel][at];
       }
     }
-    return BackdropModel.ofChange(change, width, height);
+    return BackdropModel.ofChange(change, image.width(), image.height());
   }
 
   /**
@@ -180,7 +193,7 @@ public final class Separator {
   }
 
   /** Grain is evened out before anything is compared. */
-  private float[][] smoothed(float[][] planes) {
+  private static float[][] smoothed(float[][] planes, int width, int height) {
     float[][] out = new float[3][];
     for (int channel = 0; channel < 3; channel++) {
       out[channel] = Planes.boxMean(planes[channel], width, height, 1);
@@ -200,13 +213,14 @@ public final class Separator {
    *     than a smooth surface does is of another set and not used
    */
   public static Separation separate(LinearImage image, boolean[] foreign, BlankFrame blank) {
-    Separator separator = new Separator(image, foreign, blank, null);
+    Separator separator = of(image, foreign, blank);
     Separation plain = separator.run();
     float[][] bend = plain.confidence() < SURE ? separator.bend(plain) : null;
     if (bend == null) {
       return plain;
     }
-    Separation bent = new Separator(image, foreign, blank, bend).run();
+    Separation bent =
+        new Separator(image, separator.log, separator.model, foreign, null, bend).run();
     // What was seen through once is open; a filled opening only looks surer.
     boolean closes = bent.holes() < plain.holes() && plain.confidence() >= DOUBTED;
     return closes || bent.confidence() < plain.confidence() ? plain : bent;

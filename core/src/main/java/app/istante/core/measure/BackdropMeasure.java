@@ -56,12 +56,19 @@ final class BackdropMeasure {
   /** Of each row, stops. */
   private final float[] bend;
 
+  /** The same as a factor on light. */
+  private final double[] dimmed;
+
   private BackdropMeasure(Analysed picture, Notes notes) {
     this.picture = picture;
     this.parts = picture.separation();
     this.notes = notes;
     this.beside = beside();
     this.bend = SheetBend.stops(parts);
+    this.dimmed = new double[bend.length];
+    for (int y = 0; y < dimmed.length; y++) {
+      dimmed[y] = Math.pow(2, bend[y]);
+    }
   }
 
   static Readings.Backdrop measure(Analysed picture, CodeCounts counts, Notes notes) {
@@ -250,7 +257,7 @@ final class BackdropMeasure {
         0.2126 * parts.groundLinear(0, at)
             + 0.7152 * parts.groundLinear(1, at)
             + 0.0722 * parts.groundLinear(2, at);
-    return (float) Math.min(1, y * Math.pow(2, bend[at / parts.width()]));
+    return (float) Math.min(1, y * dimmed[at / parts.width()]);
   }
 
   /** Pixels so near to the product, or to something foreign, that its edge reaches over them. */
