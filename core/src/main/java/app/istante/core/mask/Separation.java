@@ -55,4 +55,11 @@ public record Separation(
   public double groundLinear(int channel, int at) {
     return Math.max(0, Math.pow(2, groundLog[channel][at]) - LogLight.FLOOR);
   }
+
+  /** Luminance of the ground as it would be without the product, 0 and up; 1 is white. */
+  public double groundLuminance(int at) {
+    return 0.2126 * groundLinear(0, at)
+        + 0.7152 * groundLinear(1, at)
+        + 0.0722 * groundLinear(2, at);
+  }
 }

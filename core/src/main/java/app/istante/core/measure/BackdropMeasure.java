@@ -253,11 +253,7 @@ final class BackdropMeasure {
 
   /** Luminance of the ground as it would be without the product's shade. */
   private float unshaded(int at) {
-    double y =
-        0.2126 * parts.groundLinear(0, at)
-            + 0.7152 * parts.groundLinear(1, at)
-            + 0.0722 * parts.groundLinear(2, at);
-    return (float) Math.min(1, y * dimmed[at / parts.width()]);
+    return (float) Math.min(1, parts.groundLuminance(at) * dimmed[at / parts.width()]);
   }
 
   /** Pixels so near to the product, or to something foreign, that its edge reaches over them. */

@@ -43,15 +43,7 @@ public final class FlatField {
     float[] open = new float[light.length];
     int count = 0;
     for (int at = 0; at < light.length; at++) {
-      light[at] =
-          (float)
-              Math.max(
-                  1e-4,
-                  Math.min(
-                      1,
-                      0.2126 * parts.groundLinear(0, at)
-                          + 0.7152 * parts.groundLinear(1, at)
-                          + 0.0722 * parts.groundLinear(2, at)));
+      light[at] = (float) Math.max(1e-4, Math.min(1, parts.groundLuminance(at)));
       if (parts.isGroundOrShadow(at)) {
         open[count++] = light[at];
       }
