@@ -126,7 +126,7 @@ final class BackdropModel {
       coefficients = grid.weightedFit(coefficients, residual, used, scale, terms);
       residual = grid.residuals(coefficients);
       scale = Math.max(0.012, grid.spread(residual, used));
-      used = grid.connected(residual, Math.max(MIN_TOLERANCE_STOPS, 4 * scale));
+      used = grid.connected(residual, Math.max(MIN_TOLERANCE_STOPS, 4 * scale), start);
     }
     double tolerance = Math.max(MIN_TOLERANCE_STOPS, 4 * scale);
     return new BackdropModel(

@@ -12,10 +12,15 @@ record BesideSheet(boolean[] foreign, boolean[] sheet) {
   /** Grain of wood and cloth is averaged over squares of this reach, working pixels. */
   private static final int GRAIN_PX = 2;
 
-  /** Within so many pixels to both sides light changes less than this on a table: stops. */
+  /**
+   * Within so many pixels to both sides light changes less than this on a table, stops: wood more.
+   */
   private static final int STEP_PX = 3;
 
-  private static final float EVEN_STOPS = 0.12f;
+  private static final float[] EVEN_STOPS = {0.12f, 0.2f, 0.3f};
+
+  /** Of the frame's edge that is no sheet, so much is told before more grain is allowed. */
+  private static final double TOLD_SHARE = 0.8;
 
   /** Smaller shares of the frame, cut by less of the frame's edge, tell nothing. */
   private static final double LEAST_SHARE = 0.004;
@@ -29,9 +34,38 @@ record BesideSheet(boolean[] foreign, boolean[] sheet) {
   private static final int SEAM_PX = 4;
 
   static BesideSheet of(float[][] log, OffGround off, boolean[] like) {
+    float[][] calm = new float[log.length][];
+    for (int channel = 0; channel < log.length; channel++) {
+      calm[channel] = Planes.boxMean(log[channel], off.width(), off.height(), GRAIN_PX);
+    }
+    BesideSheet beside = null;
+    for (float stops : EVEN_STOPS) {
+      beside = of(even(calm, stops, off.width(), off.height()), off, like);
+      if (beside.toldShare(like, off.width()) > TOLD_SHARE) {
+        break;
+      }
+    }
+    return beside;
+  }
+
+  /** Share of the frame's edge, where it is not like the sheet, that is told. */
+  private double toldShare(boolean[] like, int width) {
+    int all = 0;
+    int told = 0;
+    for (int at = 0; at < like.length; at++) {
+      int x = at % width;
+      boolean border = x == 0 || x == width - 1 || at < width || at >= like.length - width;
+      if (border && !like[at]) {
+        all++;
+        told += foreign[at] || sheet[at] ? 1 : 0;
+      }
+    }
+    return all == 0 ? 1 : (double) told / all;
+  }
+
+  private static BesideSheet of(boolean[] even, OffGround off, boolean[] like) {
     int width = off.width();
     int height = off.height();
-    boolean[] even = even(log, width, height);
     for (int at = 0; at < even.length; at++) {
       even[at] &= !like[at];
     }
@@ -61,11 +95,7 @@ record BesideSheet(boolean[] foreign, boolean[] sheet) {
     return Bits.where(labels, wanted, width, height).near(STEP_PX).unpacked();
   }
 
-  private static boolean[] even(float[][] log, int width, int height) {
-    float[][] calm = new float[log.length][];
-    for (int channel = 0; channel < log.length; channel++) {
-      calm[channel] = Planes.boxMean(log[channel], width, height, GRAIN_PX);
-    }
+  private static boolean[] even(float[][] calm, float stops, int width, int height) {
     boolean[] even = new boolean[width * height];
     for (int y = 0; y < height; y++) {
       int up = Planes.clamp(y - STEP_PX, height) * width;
@@ -76,8 +106,8 @@ record BesideSheet(boolean[] foreign, boolean[] sheet) {
         boolean calmHere = true;
         for (float[] plane : calm) {
           calmHere &=
-              Math.abs(plane[right] - plane[left]) < EVEN_STOPS
-                  && Math.abs(plane[down + x] - plane[up + x]) < EVEN_STOPS;
+              Math.abs(plane[right] - plane[left]) < stops
+                  && Math.abs(plane[down + x] - plane[up + x]) < stops;
         }
         even[y * width + x] = calmHere;
       }

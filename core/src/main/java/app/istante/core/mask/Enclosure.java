@@ -24,6 +24,15 @@ final class Enclosure {
   /** What looks like ground at the border more often is ground than a product like it. */
   private static final double FEWER_COUNTS = 0.9;
 
+  /**
+   * What covers most of the frame, or of the sheet, and most of all that looks like the ground, has
+   * gone round the grain of the ground, or round the sheet.
+   */
+  private static final double MOST_OF_FRAME = 0.6;
+
+  private static final double MOST_OF_LIKE = 0.5;
+  private static final double SWALLOWS_COUNTS = 0.5;
+
   private static final double SMALLEST_SHARE = 0.005;
   private static final float CLEAR = 1.2f;
 
@@ -36,8 +45,6 @@ final class Enclosure {
   private static final double OUTSIDE_COUNTS = 0.8;
   private static final double MOST_COVERED = 0.95;
   private static final double THIN_COUNTS = 0.6;
-  private static final float LINE_EDGE = 0.5f;
-  private static final int SHORTEST_LINE_PX = 40;
 
   /** A pocket's wall is this many times as long as its mouth. */
   private static final int POCKET_WALL = 8;
@@ -48,38 +55,13 @@ final class Enclosure {
   private final float[] edge;
   private final int width;
   private final int height;
+  private final EdgeLines lines;
 
-  /** Edges that hang together over some length, and what they weigh together. */
-  private final Bits line;
-
-  private final double lineWeight;
-
-  private Enclosure(float[] edge, int width, int height) {
+  private Enclosure(float[] edge, EdgeLines lines, int width, int height) {
     this.edge = edge;
+    this.lines = lines;
     this.width = width;
     this.height = height;
-    line = lines();
-    lineWeight = weight(line);
-  }
-
-  /** Grain makes no long lines. */
-  private Bits lines() {
-    boolean[] out = new boolean[edge.length];
-    for (int at = 0; at < out.length; at++) {
-      out[at] = edge[at] > LINE_EDGE;
-    }
-    Regions regions = Regions.of(width, height, out);
-    boolean[] isLong = new boolean[regions.all().size() + 1];
-    for (Regions.Region region : regions.all()) {
-      isLong[region.id()] = region.areaPx() >= SHORTEST_LINE_PX;
-    }
-    return Bits.where(regions.labels(), isLong, width, height);
-  }
-
-  private double weight(Bits lines) {
-    double[] sum = new double[1];
-    lines.forEach(at -> sum[0] += Math.min(CLEAR, edge[at]));
-    return sum[0];
   }
 
   /**
@@ -89,21 +71,32 @@ final class Enclosure {
   record Found(boolean[] enclosed, double clearness) {}
 
   /**
+   * @param lines the edges' lines
    * @param like what looks as the ground should
    * @param other what plainly differs from it
    * @param beyond what lies round the ground as the border does round the frame; or null
    */
   static Found of(
-      float[] edge, boolean[] like, boolean[] other, boolean[] beyond, int width, int height) {
-    boolean[] rim = beyond == null ? null : Bits.near(beyond, width, height, BEYOND_PX);
-    return new Enclosure(edge, width, height).best(like, other, rim);
+      float[] edge,
+      EdgeLines lines,
+      boolean[] like,
+      boolean[] other,
+      boolean[] beyond,
+      int width,
+      int height) {
+    Enclosure enclosure = new Enclosure(edge, lines, width, height);
+    return enclosure.best(like, other, beyond == null ? new boolean[edge.length] : beyond);
   }
 
-  private Found best(boolean[] like, boolean[] other, boolean[] rim) {
+  private Found best(boolean[] like, boolean[] other, boolean[] beyond) {
+    Bits outer = Bits.of(beyond, width, height);
+    boolean[] rim = outer.near(BEYOND_PX).unpacked();
     float[] thick = Planes.largestAround(edge, width, height, CLOSED_GAP_PX);
     // The rest of the wider square is the largest of the narrower ones around.
     float[] near = Planes.largestAround(thick, width, height, NEAR_PX - CLOSED_GAP_PX);
     Bits unlike = Bits.of(other, width, height);
+    Bits ground = Bits.of(like, width, height).andNot(outer);
+    double most = MOST_OF_FRAME * (edge.length - outer.count());
     Bits best = Bits.of(new boolean[edge.length], width, height);
     double clearest = 0;
     List<Bits> all = new ArrayList<>();
@@ -115,10 +108,11 @@ final class Enclosure {
       Regions cells = Regions.of(width, height, weak);
       Bits open = Bits.below(edge, limit, width, height).andNot(unlike);
       double counts = 1;
-      for (boolean[] ground : grounds(cells, like, rim)) {
-        Bits wet = Bits.where(cells.labels(), ground, width, height);
+      for (boolean[] flooded : grounds(cells, like, rim)) {
+        Bits wet = Bits.where(cells.labels(), flooded, width, height);
         Bits dry = wet.grown(open, CLOSED_GAP_PX).not();
         double clearness = counts * clearness(dry, near);
+        clearness *= dry.count() > most && swallows(dry, ground) ? SWALLOWS_COUNTS : 1;
         all.add(dry);
         if (clearness > clearest) {
           clearest = clearness;
@@ -132,6 +126,10 @@ final class Enclosure {
       closePockets(enclosed, dry, like);
     }
     return new Found(enclosed, clearest);
+  }
+
+  private static boolean swallows(Bits dry, Bits like) {
+    return dry.and(like).count() > MOST_OF_LIKE * like.count();
   }
 
   /**
@@ -188,7 +186,7 @@ final class Enclosure {
     boolean[] atRim = new boolean[likePx.length];
     for (int at = 0; at < like.length; at++) {
       likePx[cells.labels()[at]] += like[at] ? 1 : 0;
-      atRim[cells.labels()[at]] |= rim != null && rim[at];
+      atRim[cells.labels()[at]] |= rim[at];
     }
     boolean[] ground = new boolean[likePx.length];
     Regions.Region main = null;
@@ -225,8 +223,7 @@ final class Enclosure {
     }
     double[] along = new double[1];
     outline.forEach(at -> along[0] += Math.min(CLEAR, near[at]) / CLEAR);
-    double outside = weight(line.andNot(in.near(NEAR_PX)));
-    double left = lineWeight == 0 ? 0 : outside / lineWeight;
+    double left = lines.shareOutside(in.near(NEAR_PX));
     // What lies so near the rim may be the edge alone.
     double thin = 1 - (double) in.deep(NEAR_PX).count() / Math.max(1, covered);
     return along[0] / length * (1 - OUTSIDE_COUNTS * left) * (1 - THIN_COUNTS * thin);

@@ -119,14 +119,21 @@ final class FitGrid {
     return solved;
   }
 
-  /** Points within the tolerance that hang together with the frame's border. */
-  boolean[] connected(double[] residual, double tolerance) {
+  /**
+   * Points within the tolerance that hang together with the frame's edge, or with where the ground
+   * was told.
+   */
+  boolean[] connected(double[] residual, double tolerance, boolean[] told) {
     Regions regions = Regions.of(columns, rows, at -> residual[at] <= tolerance);
-    boolean[] touches = new boolean[regions.all().size() + 1];
-    for (Regions.Region region : regions.all()) {
-      touches[region.id()] = region.borderPx() > 0;
+    boolean[] wanted = new boolean[regions.all().size() + 1];
+    for (int at = 0; at < residual.length; at++) {
+      int id = regions.labels()[at];
+      wanted[id] |= id > 0 && told[at];
     }
-    return Bits.where(regions.labels(), touches, columns, rows).unpacked();
+    for (Regions.Region region : regions.all()) {
+      wanted[region.id()] |= region.borderPx() > 0;
+    }
+    return Bits.where(regions.labels(), wanted, columns, rows).unpacked();
   }
 
   /** Lowest and highest value of a surface over some points, for each channel. */

@@ -5,12 +5,18 @@ package app.istante.core.mask;
  *
  * @param off the picture against its ground
  * @param edge how clearly each place shows an outline, 1 and more is clear
+ * @param lines edges that hang together
  * @param gradient slope of the brightness, stops per pixel
  * @param steep a slope like this is an outline's
  * @param model the ground as it was fitted
  */
 record OutlineTrust(
-    OffGround off, float[] edge, float[] gradient, double steep, BackdropModel model) {
+    OffGround off,
+    float[] edge,
+    EdgeLines lines,
+    float[] gradient,
+    double steep,
+    BackdropModel model) {
   /** A place of the outline with less of an edge than this within so many pixels has none. */
   private static final float FAINTEST_EDGE = 0.4f;
 
@@ -34,6 +40,16 @@ record OutlineTrust(
   /** In a blurred picture, whose outlines are less steep than this, all of them are pale. */
   private static final double SHARP_STOPS_PER_PIXEL = 0.05;
 
+  /**
+   * Of 238 outlines so many of the picture's lines lay elsewhere in two right and 11 wrong ones.
+   */
+  private static final double LEFT_SHARE = 0.25;
+
+  private static final double DOUBT_PER_LEFT = 4;
+
+  /** So near to the outline, and to what is foreign, lines belong to it. */
+  private static final int OWN_LINES_PX = 6;
+
   private static final double MOST_DOUBT = 0.5;
 
   private static final int THIN_PX = 7;
@@ -56,6 +72,25 @@ record OutlineTrust(
     double border = Math.min(1, model.borderAgreement / 0.85);
     double quiet = Math.min(1, 0.12 / Math.max(0.01, model.noiseStops));
     return contrast(product) * border * quiet * solid(pixels) * whole(parts) * edged(pixels);
+  }
+
+  /**
+   * Less where many clear lines are left outside: of a pale thing only its dark parts may have been
+   * outlined. The rim of a sheet that does not fill the frame is such a line, and tells nothing.
+   *
+   * @param kind of each pixel, as in {@link Separation}
+   * @return 0.5 to 1
+   */
+  double explained(byte[] kind) {
+    if (model.ofSheet()) {
+      return 1;
+    }
+    boolean[] known = new boolean[kind.length];
+    for (int at = 0; at < known.length; at++) {
+      known[at] = kind[at] == Separation.PRODUCT || kind[at] == Separation.FOREIGN;
+    }
+    Bits own = Bits.of(known, off.width(), off.height()).near(OWN_LINES_PX);
+    return doubt(DOUBT_PER_LEFT, lines.shareOutside(own) - LEFT_SHARE);
   }
 
   /**

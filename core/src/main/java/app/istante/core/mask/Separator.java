@@ -348,8 +348,9 @@ public final class Separator {
         foreign[at] |= beside.foreign()[at];
       }
     }
-    Enclosure.Found found =
-        Enclosure.of(edge, like, other, beside == null ? null : beside.foreign(), width, height);
+    EdgeLines lines = EdgeLines.of(edge, width, height);
+    boolean[] beyond = beside == null ? null : beside.foreign();
+    Enclosure.Found found = Enclosure.of(edge, lines, like, other, beyond, width, height);
     float[] evidence = evidence(like, found.enclosed());
     boolean[] inside = GridCut.inside(evidence, joins(1), joins(width), width, height);
     for (int at = 0; foreign != null && at < inside.length; at++) {
@@ -372,7 +373,7 @@ public final class Separator {
     matte(kind, alpha);
     ContactShadow.takeOff(image, kind, alpha);
     boolean[] product = Separation.places(kind, Separation.PRODUCT);
-    OutlineTrust trust = new OutlineTrust(off, edge, gradient, steep, model);
+    OutlineTrust trust = new OutlineTrust(off, edge, lines, gradient, steep, model);
     double sure = found.clearness() * trust.of(product, parts);
     boolean any =
         Bits.count(product) >= SMALLEST_PRODUCT_SHARE * kind.length && sure > LEAST_CONFIDENCE;
@@ -384,7 +385,7 @@ public final class Separator {
         width,
         height,
         any,
-        any ? sure : 0,
+        any ? sure * trust.explained(kind) : 0,
         alpha,
         kind,
         ground,

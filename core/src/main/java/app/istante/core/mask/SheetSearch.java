@@ -27,6 +27,11 @@ final class SheetSearch {
   /** The frame cuts it along this share of its edge at least. */
   private static final double CUT_SHARE = 0.04;
 
+  /** A part that the frame does not cut lies beside the table with this share of its rim. */
+  private static final double TABLE_SHARE = 0.4;
+
+  private static final int NEAR_POINTS = 3;
+
   private final FitGrid grid;
 
   SheetSearch(FitGrid grid) {
@@ -53,27 +58,34 @@ final class SheetSearch {
    * table, that the frame cuts. Null where there is little of that.
    */
   boolean[] lighterThan(BackdropModel table) {
-    boolean[] lighter = even();
+    boolean[] lighter = new boolean[grid.border.length];
     for (int at = 0; at < lighter.length; at++) {
       double[] over = over(table, at);
-      lighter[at] &= (over[0] + over[1] + over[2]) / 3 > LIGHTER_STOPS;
+      lighter[at] = (over[0] + over[1] + over[2]) / 3 > LIGHTER_STOPS;
     }
     return cutByFrame(lighter);
   }
 
   /** The parts of a sheet: areas without edges of its colour that the frame cuts. */
   boolean[] goingOn(BackdropModel sheet) {
-    boolean[] alike = even();
+    boolean[] alike = new boolean[grid.border.length];
     for (int at = 0; at < alike.length; at++) {
       double[] over = over(sheet, at);
       Arrays.sort(over);
       boolean lit = Math.abs(over[1]) < BESIDE_BEND_STOPS;
-      alike[at] &= lit && over[2] - over[0] < SAME_COLOUR_STOPS;
+      alike[at] = lit && over[2] - over[0] < SAME_COLOUR_STOPS;
     }
     return cutByFrame(alike);
   }
 
-  private boolean[] cutByFrame(boolean[] points) {
+  /**
+   * @param paper what may be the sheet by its light; even parts of it are looked for
+   */
+  private boolean[] cutByFrame(boolean[] paper) {
+    boolean[] points = even();
+    for (int at = 0; at < points.length; at++) {
+      points[at] &= paper[at];
+    }
     Regions regions = Regions.of(grid.columns, grid.rows, points);
     int area = 0;
     int cut = 0;
@@ -88,7 +100,49 @@ final class SheetSearch {
     if (area < LEAST_CUT * points.length || cut < CUT_SHARE * 2 * (grid.columns + grid.rows)) {
       return null;
     }
+    addFront(regions, wanted, paper);
     return Bits.where(regions.labels(), wanted, grid.columns, grid.rows).unpacked();
+  }
+
+  /**
+   * A sheet that ends within the frame: the part before its bend is not cut by the frame, but hangs
+   * together with the part behind and lies beside the table. Things on the sheet lie beside sheet.
+   */
+  private void addFront(Regions regions, boolean[] wanted, boolean[] paper) {
+    int[] labels = regions.labels();
+    int columns = grid.columns;
+    Regions papers = Regions.of(columns, grid.rows, paper);
+    boolean[] behind = new boolean[papers.all().size() + 1];
+    boolean[] nearTable = Bits.near(around(paper), columns, grid.rows, NEAR_POINTS);
+    int[] beside = new int[wanted.length];
+    int[] rim = new int[wanted.length];
+    int[] ofPaper = new int[wanted.length];
+    for (int at = columns; at < labels.length - columns; at++) {
+      int id = labels[at];
+      behind[papers.labels()[at]] |= wanted[id];
+      ofPaper[id] = papers.labels()[at];
+      if (id > 0 && regions.onRim(at, columns)) {
+        rim[id]++;
+        beside[id] += nearTable[at] ? 1 : 0;
+      }
+    }
+    for (Regions.Region region : regions.all()) {
+      int id = region.id();
+      wanted[id] |=
+          region.areaPx() > LEAST_PART * labels.length
+              && behind[ofPaper[id]]
+              && beside[id] > TABLE_SHARE * rim[id];
+    }
+  }
+
+  /** What is no paper and goes on beyond the frame. */
+  private boolean[] around(boolean[] paper) {
+    Regions others = Regions.of(grid.columns, grid.rows, at -> !paper[at]);
+    boolean[] wanted = new boolean[others.all().size() + 1];
+    for (Regions.Region region : others.all()) {
+      wanted[region.id()] = region.borderPx() > 0;
+    }
+    return Bits.where(others.labels(), wanted, grid.columns, grid.rows).unpacked();
   }
 
   private boolean[] even() {

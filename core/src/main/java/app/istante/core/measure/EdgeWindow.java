@@ -188,6 +188,7 @@ final class EdgeWindow {
   private EdgeFit.Step profile(double[] normal, double before) {
     int bins = (int) (2 * radius / BIN_PX);
     double[] sum = new double[bins];
+    double[] place = new double[bins];
     double[] weight = new double[bins];
     double[] clippedShare = new double[bins];
     double along = Math.max(4, radius * 0.35);
@@ -200,6 +201,7 @@ final class EdgeWindow {
           int bin = (int) Math.floor((t + radius) / BIN_PX);
           if (bin >= 0 && bin < bins) {
             sum[bin] += light[v * side + u];
+            place[bin] += t;
             weight[bin]++;
             clippedShare[bin] += clipped[v * side + u] ? 1 : 0;
           }
@@ -210,7 +212,7 @@ final class EdgeWindow {
     double[] value = new double[bins];
     boolean[] burnt = new boolean[bins];
     for (int i = 0; i < bins; i++) {
-      t[i] = (i + 0.5) * BIN_PX - radius;
+      t[i] = weight[i] > 0 ? place[i] / weight[i] : (i + 0.5) * BIN_PX - radius;
       value[i] = weight[i] > 0 ? sum[i] / weight[i] : 0;
       burnt[i] = clippedShare[i] > 0.3 * weight[i];
     }

@@ -107,11 +107,32 @@ public class SeparatorTest {
     for (int y = 120; y < 132; y++) {
       edge[y * WIDTH + 299] = 0.35f;
     }
-    Enclosure.Found found = Enclosure.of(edge, like, new boolean[like.length], null, WIDTH, HEIGHT);
+    EdgeLines lines = EdgeLines.of(edge, WIDTH, HEIGHT);
+    Enclosure.Found found =
+        Enclosure.of(edge, lines, like, new boolean[like.length], null, WIDTH, HEIGHT);
     assertTrue(found.enclosed()[150 * WIDTH + 150], "left half");
     assertTrue(found.enclosed()[150 * WIDTH + 250], "right half");
     assertFalse(found.enclosed()[245 * WIDTH + 200], "shade in front");
     assertFalse(found.enclosed()[30 * WIDTH + 30], "ground");
+  }
+
+  /** As strong compression leaves them in a dark ground: all of it hangs together by its edges. */
+  @Test
+  public void theSquaresOfCompressionAreNoOutline() {
+    boolean[] like = new boolean[WIDTH * HEIGHT];
+    float[] edge = new float[WIDTH * HEIGHT];
+    for (int at = 0; at < like.length; at++) {
+      int x = at % WIDTH;
+      int y = at / WIDTH;
+      like[at] = x < 100 || x >= 300 || y < 80 || y >= 220;
+      edge[at] = x > 8 && y > 8 && x < 392 && y < 292 && (x % 8 == 0 || y % 8 == 0) ? 0.55f : 0;
+    }
+    frame(edge, 100, 80, 300, 220, 2);
+    EdgeLines lines = EdgeLines.of(edge, WIDTH, HEIGHT);
+    Enclosure.Found found =
+        Enclosure.of(edge, lines, like, new boolean[like.length], null, WIDTH, HEIGHT);
+    assertTrue(found.enclosed()[150 * WIDTH + 150], "thing");
+    assertFalse(found.enclosed()[150 * WIDTH + 350], "ground");
   }
 
   private static void frame(

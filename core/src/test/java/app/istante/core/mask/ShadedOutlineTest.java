@@ -147,6 +147,47 @@ public class ShadedOutlineTest {
     }
   }
 
+  /** Behind its bend it is darker, the bend lies in shade, and the frame does not cut its front. */
+  @Test
+  public void aSheetThatEndsBeforeTheFrameIsTheGroundOnBothSidesOfItsBend() {
+    Separation parts =
+        separated(
+            (x, y, channel) -> {
+              double shade = (y < 160 ? 0.4 : 0) + 1.3 * Math.exp(-Math.pow((y - 220) / 40, 2));
+              boolean sheet = Math.abs(x - 300) < 160 && y < 450;
+              double ground = sheet ? WHITE[channel] * Math.pow(2, -shade) : 0.03;
+              return inJar(x, y) && y > 200 ? WINE[channel] : ground;
+            });
+    assertTrue(parts.confidence() > 0.5, parts.confidence() + "");
+    assertEquals(kind(parts, 280, 300), Separation.PRODUCT);
+    assertEquals(kind(parts, 400, 60), Separation.GROUND);
+    assertEquals(kind(parts, 400, 420), Separation.GROUND);
+    for (int x : new int[] {60, 580}) {
+      assertEquals(kind(parts, x, 240), Separation.FOREIGN, "table at " + x);
+    }
+  }
+
+  /** Up to a stop of grain: nowhere even, but it goes on beyond the frame. */
+  @Test
+  public void aTableOfWoodWithStrongGrainIsNoProduct() {
+    double[] wood = {0.45, 0.3, 0.16};
+    Separation parts =
+        separated(
+            (x, y, channel) -> {
+              double grain = 1.1 * Math.sin(y / 10 + x / 60) * Math.sin(x / 41);
+              double table = y < 140 ? 0.05 : wood[channel] * Math.pow(2, grain);
+              boolean sheet = Math.abs(x - 300) < 170 && y < 430;
+              return inJar(x, y) ? WINE[channel] : sheet ? WHITE[channel] : table;
+            });
+    assertEquals(kind(parts, 280, 240), Separation.PRODUCT);
+    for (int y = 180; y < 420; y += 20) {
+      for (int x = 10; x < WIDTH; x += 20) {
+        boolean wooden = Math.abs(x - 300) > 180;
+        assertTrue(!wooden || kind(parts, x, y) != Separation.PRODUCT, "wood at " + x + ", " + y);
+      }
+    }
+  }
+
   /** A white tray on a dark table: the frame does not cut it, as it cuts a sheet. */
   @Test
   public void anEvenLightThingWithinTheFrameIsNoSheet() {
@@ -186,5 +227,25 @@ public class ShadedOutlineTest {
         separated((x, y, channel) -> inJar(x, y) ? 0.5 * WHITE[channel] : WHITE[channel]);
     assertTrue(swallowed.confidence() < 0.5, swallowed.confidence() + "");
     assertTrue(whole.confidence() > 0.8, whole.confidence() + "");
+  }
+
+  /** Clear edges to the right of the jar, but the light between them is the ground's. */
+  @Test
+  public void anOutlineThatLeavesManyLinesOutsideIsDoubted() {
+    Separation alone = separated((x, y, channel) -> isLow(x, y) ? WINE[channel] : WHITE[channel]);
+    Separation beside =
+        separated(
+            (x, y, channel) -> {
+              double fades = 1 - (x - 400) % 70 / 70;
+              boolean edged = x > 400 && x < 610 && y > 40 && y < 440;
+              double stops = edged ? 0.7 * fades * Math.sin(Math.PI * (y - 40) / 400) : 0;
+              return isLow(x, y) ? WINE[channel] : WHITE[channel] * Math.pow(2, -stops);
+            });
+    assertTrue(alone.confidence() > 0.85, alone.confidence() + "");
+    assertTrue(beside.confidence() < 0.85 * alone.confidence(), beside.confidence() + "");
+  }
+
+  private static boolean isLow(double x, double y) {
+    return inJar(x, y) && y > 250;
   }
 }
