@@ -32,7 +32,7 @@ final class BackdropModel {
 
   /**
    * Share of the frame's border that agrees with the surface, 0 to 1; where the ground is a sheet
-   * that does not fill the frame, of the border that it reaches.
+   * that does not fill the frame, of the sheet as it was told.
    */
   final double borderAgreement;
 
@@ -135,7 +135,7 @@ final class BackdropModel {
         coefficients,
         residual,
         scale,
-        grid.borderShareWithin(residual, tolerance, start),
+        grid.shareWithin(residual, tolerance, start),
         start == grid.border ? null : grid.span(coefficients, used));
   }
 

@@ -152,18 +152,15 @@ final class FitGrid {
     return span;
   }
 
-  /** Of the border that is also among {@code where}; of all of it where none is. */
-  double borderShareWithin(double[] residual, double tolerance, boolean[] where) {
-    int[] all = new int[2];
-    int[] within = new int[2];
+  /** Share of some points that lie within the tolerance. */
+  double shareWithin(double[] residual, double tolerance, boolean[] points) {
+    int all = 0;
+    int within = 0;
     for (int at = 0; at < residual.length; at++) {
-      if (border[at]) {
-        int there = where[at] ? 1 : 0;
-        all[there]++;
-        within[there] += residual[at] <= tolerance ? 1 : 0;
-      }
+      all += points[at] ? 1 : 0;
+      within += points[at] && residual[at] <= tolerance ? 1 : 0;
     }
-    return all[1] > 0 ? (double) within[1] / all[1] : (double) within[0] / all[0];
+    return all == 0 ? 0 : (double) within / all;
   }
 
   /** Value of a polynomial at a point of the grid. */

@@ -42,6 +42,19 @@ final class Holes {
 
   private static final int LARGE_PX = 120;
 
+  /**
+   * A large island that looks as the ground does but has no clear rim: in a ring of pale or mirror
+   * metal it is a hole. White things look so nearly all over.
+   */
+  private static final double LEAST_OF_RING = 0.25;
+
+  private static final double MOST_OF_RING = 0.65;
+
+  /** It is ground by its light to this share of the tolerance, and spreads no more than this. */
+  private static final double RING_MEAN = 0.5;
+
+  private static final double RING_SPREAD = 1.1;
+
   /** Its mean colour is no further off than this share of what a single pixel's may be. */
   private static final double COLOUR_SHARE = 0.5;
 
@@ -77,6 +90,7 @@ final class Holes {
   private final double colourTolerance;
   private final int width;
   private final int height;
+  private boolean closed;
 
   /**
    * @param inside what was taken for product; changed
@@ -133,6 +147,11 @@ final class Holes {
     return open(off(thrown), thrown, Against.THROWN);
   }
 
+  /** Whether something was left closed that may well be a hole. */
+  boolean leftClosed() {
+    return closed;
+  }
+
   private float[] off(float[] shade) {
     float[] off = new float[shade.length];
     for (int at = 0; at < off.length; at++) {
@@ -179,6 +198,7 @@ final class Holes {
         plain[id] += colour[at] < PLAIN_COLOUR_SHARE * colourTolerance ? 1 : 0;
       }
     }
+    closed = false;
     int opened = 0;
     // What only a likely island is asked for is worked out for the first.
     float[] differs = null;
@@ -226,6 +246,10 @@ final class Holes {
         }
         opened += island.areaPx() > COUNTED_SHARE * width * height ? 1 : 0;
         open(island, islands.labels(), off);
+      } else {
+        boolean ground = Math.abs(mean) < RING_MEAN * tolerance && spread < RING_SPREAD * tolerance;
+        double share = (double) island.areaPx() / product;
+        closed |= ground && share > LEAST_OF_RING && share < MOST_OF_RING;
       }
     }
     return opened;

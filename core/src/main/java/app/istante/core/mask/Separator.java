@@ -363,7 +363,9 @@ public final class Separator {
     CastShadow.takeOff(inside, off, edge, gradient);
     dropSpecks(inside);
     Holes holes = new Holes(inside, burnt(), off);
-    int opened = holes.open() + holes.open(around(inside));
+    int opened = holes.open();
+    boolean leftClosed = holes.leftClosed();
+    opened += holes.open(around(inside));
     ThrownShade thrown = thrown(inside);
     opened += thrown == null ? 0 : holes.openInShade(thrown.stops(width, height));
     boolean[] strips = FrameStrips.of(inside, width, height);
@@ -375,6 +377,7 @@ public final class Separator {
     boolean[] product = Separation.places(kind, Separation.PRODUCT);
     OutlineTrust trust = new OutlineTrust(off, edge, lines, gradient, steep, model);
     double sure = found.clearness() * trust.of(product, parts);
+    double doubt = trust.explained(kind) * (leftClosed ? DOUBTED : 1);
     boolean any =
         Bits.count(product) >= SMALLEST_PRODUCT_SHARE * kind.length && sure > LEAST_CONFIDENCE;
     if (!any) {
@@ -385,7 +388,7 @@ public final class Separator {
         width,
         height,
         any,
-        any ? sure * trust.explained(kind) : 0,
+        any ? sure * doubt : 0,
         alpha,
         kind,
         ground,

@@ -1,27 +1,13 @@
 package app.istante.core.measure;
 
 /**
- * Fits a blurred step, {@code low + rise * Phi((t - place) / sigma)}, to samples across an edge:
- * the edge-spread function of a Gaussian blur. Levenberg and Marquardt's damped least squares.
+ * Fits a blurred step, {@code low + rise * S((t - place) / sigma)} with a blur's edge-spread
+ * function S, to samples across an edge. Levenberg and Marquardt's damped least squares.
  */
 final class EdgeFit {
   private static final int ROUNDS = 14;
 
-  /** The normal distribution and its density from -TABLE_END to TABLE_END sigma, to 2e-7. */
-  private static final int TABLE_END = 6;
-
-  private static final int TABLE_STEPS = 512;
-  private static final double[] PHI = new double[2 * TABLE_END * TABLE_STEPS + 2];
-  private static final double[] DENSITY = new double[PHI.length];
-
-  static {
-    for (int i = 0; i < PHI.length; i++) {
-      double z = (double) i / TABLE_STEPS - TABLE_END;
-      PHI[i] = phi(z);
-      DENSITY[i] = Math.exp(-z * z / 2) / Math.sqrt(2 * Math.PI);
-    }
-  }
-
+  private final BlurShape shape;
   private final double[] t;
   private final double[] value;
   private final double[] weight;
@@ -30,19 +16,20 @@ final class EdgeFit {
   /** Low, rise, place and sigma of the step that the following belong to. */
   private final double[] p = new double[4];
 
-  private final double[] phi;
-  private final double[] density;
+  private final double[] spread;
+  private final double[] slope;
   private final double[] residual;
   private final double[] counts;
   private double error;
 
-  private EdgeFit(double[] t, double[] value, double[] weight, boolean[] clipped) {
+  private EdgeFit(BlurShape shape, double[] t, double[] value, double[] weight, boolean[] clipped) {
+    this.shape = shape;
     this.t = t;
     this.value = value;
     this.weight = weight;
     this.clipped = clipped;
-    phi = new double[t.length];
-    density = new double[t.length];
+    spread = new double[t.length];
+    slope = new double[t.length];
     residual = new double[t.length];
     counts = new double[t.length];
   }
@@ -60,6 +47,7 @@ final class EdgeFit {
       double overshoot) {}
 
   /**
+   * @param shape of the blur
    * @param t places across the edge, pixels
    * @param value linear light there
    * @param weight trust in each sample, 0 leaves it out
@@ -68,12 +56,17 @@ final class EdgeFit {
    * @return null where no step can be fitted
    */
   static Step fit(
-      double[] t, double[] value, double[] weight, boolean[] clipped, double startSigma) {
+      BlurShape shape,
+      double[] t,
+      double[] value,
+      double[] weight,
+      boolean[] clipped,
+      double startSigma) {
     int n = t.length;
     double low = mean(value, weight, 0, n / 4);
     double high = mean(value, weight, n - n / 4, n);
-    EdgeFit now = new EdgeFit(t, value, weight, clipped);
-    EdgeFit next = new EdgeFit(t, value, weight, clipped);
+    EdgeFit now = new EdgeFit(shape, t, value, weight, clipped);
+    EdgeFit next = new EdgeFit(shape, t, value, weight, clipped);
     now.at(low, high - low, 0, startSigma);
     double damping = 1e-2;
     for (int round = 0; round < ROUNDS; round++) {
@@ -108,7 +101,7 @@ final class EdgeFit {
         p[2],
         p[3],
         rms / Math.max(1e-9, Math.abs(p[1])),
-        overshoot(p, t, value, weight, clipped));
+        overshoot(shape, p, t, value, weight, clipped));
   }
 
   /** Takes a step with these parameters to the samples. */
@@ -117,15 +110,10 @@ final class EdgeFit {
     p[1] = rise;
     p[2] = place;
     p[3] = sigma;
+    shape.at(t, place, sigma, spread, slope);
     double sum = 0;
     for (int i = 0; i < t.length; i++) {
-      double z = (t[i] - place) / sigma;
-      double at = (Math.max(-TABLE_END, Math.min(TABLE_END, z)) + TABLE_END) * TABLE_STEPS;
-      int step = (int) at;
-      double share = at - step;
-      phi[i] = PHI[step] + share * (PHI[step + 1] - PHI[step]);
-      density[i] = DENSITY[step] + share * (DENSITY[step + 1] - DENSITY[step]);
-      double off = value[i] - low - rise * phi[i];
+      double off = value[i] - low - rise * spread[i];
       counts[i] = clipped[i] && off < 0 ? 0 : weight[i];
       residual[i] = off;
       sum += counts[i] * off * off;
@@ -140,8 +128,8 @@ final class EdgeFit {
     double perSigma = p[1] / p[3];
     for (int i = 0; i < t.length; i++) {
       double w = counts[i];
-      double g1 = phi[i];
-      double g2 = -perSigma * density[i];
+      double g1 = spread[i];
+      double g2 = -perSigma * slope[i];
       double g3 = g2 * (t[i] - p[2]) / p[3];
       double r = w * residual[i];
       b[0] += r;
@@ -170,12 +158,12 @@ final class EdgeFit {
 
   /** Between 1.5 and 4 sigma beside the edge, on either side; clipped samples can't overshoot. */
   private static double overshoot(
-      double[] p, double[] t, double[] value, double[] weight, boolean[] clipped) {
+      BlurShape shape, double[] p, double[] t, double[] value, double[] weight, boolean[] clipped) {
     double most = 0;
     for (int i = 0; i < t.length; i++) {
       double z = (t[i] - p[2]) / p[3];
       if (weight[i] > 0 && !clipped[i] && Math.abs(z) > 1.5 && Math.abs(z) < 4) {
-        double off = (value[i] - p[0] - p[1] * phi(z)) / p[1];
+        double off = (value[i] - p[0] - p[1] * shape.exact(z)) / p[1];
         most = Math.max(most, z > 0 ? off : -off);
       }
     }
@@ -190,18 +178,6 @@ final class EdgeFit {
       total += weight[i];
     }
     return sum / total;
-  }
-
-  /** The normal distribution function; Abramowitz and Stegun (1964), 26.2.17, to 7.5e-8. */
-  static double phi(double z) {
-    double k = 1 / (1 + 0.2316419 * Math.abs(z));
-    double tail =
-        Math.exp(-z * z / 2)
-            / Math.sqrt(2 * Math.PI)
-            * k
-            * (0.319381530
-                + k * (-0.356563782 + k * (1.781477937 + k * (-1.821255978 + k * 1.330274429))));
-    return z >= 0 ? 1 - tail : tail;
   }
 
   /** Gaussian elimination with row exchange, four unknowns; null where singular. */

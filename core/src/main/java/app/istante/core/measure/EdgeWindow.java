@@ -24,6 +24,12 @@ final class EdgeWindow {
   private static final double BIN_PX = 0.5;
   private static final double BURNT_SHARE = 0.1;
 
+  /** The shape of a sharper edge's blur can't be told. */
+  private static final double LEAST_DISC_PX = 1.5;
+
+  /** Fitted to a disc's edge, a disc is narrower than a Gaussian by no more than this. */
+  private static final double NARROWEST_DISC = 0.8;
+
   /**
    * In the narrowest square grain on a wide, soft edge looks like an edge of its own: an edge is
    * this share of what rises in the next one.
@@ -46,10 +52,24 @@ final class EdgeWindow {
    * @param x place in photo pixels
    * @param y place in photo pixels
    * @param clipped whether one side of it is burnt out, so that its height was guessed
+   * @param discPx the same if the blur is a disc's; NaN where it can't be one, or is too sharp to
+   *     tell
+   * @param discLeaves what a disc leaves unexplained, over what a Gaussian does
    * @param overshoot of the light beside the edge, as a share of its height; 0 and up
    */
   record Edge(
-      int x, int y, double sigmaPx, double normalDegrees, double overshoot, boolean clipped) {}
+      int x,
+      int y,
+      double sigmaPx,
+      double discPx,
+      double discLeaves,
+      double normalDegrees,
+      double overshoot,
+      boolean clipped) {
+    Edge withSigma(double sigma) {
+      return new Edge(x, y, sigma, discPx, discLeaves, normalDegrees, overshoot, clipped);
+    }
+  }
 
   /**
    * What was seen at a place.
@@ -108,7 +128,11 @@ final class EdgeWindow {
         break;
       }
       double[] normal = window.direction(strictness.once() ? 1 : window.side / 10);
-      EdgeFit.Step step = normal == null ? null : window.profile(normal, before);
+      Profile profile = normal == null ? null : window.profile(normal);
+      EdgeFit.Step step =
+          profile == null
+              ? null
+              : profile.fit(BlurShape.GAUSSIAN, before > 0 ? before : radius / 6.0);
       // A wider square is no second chance for what is not clean: soft shades would pass for edges.
       boolean last = strictness.once() && radius > NARROW_PX;
       if (step == null) {
@@ -120,7 +144,7 @@ final class EdgeWindow {
       before = step.sigma();
       boolean fits = step.sigma() < MOST_SIGMA * radius;
       if (fits && clean(step, radius, strictness.mostResidual())) {
-        Found found = window.found(x, y, normal, step);
+        Found found = window.found(x, y, normal, profile, step);
         if (radius > NARROW_PX) {
           return found.seenAfter(narrow);
         }
@@ -139,15 +163,27 @@ final class EdgeWindow {
     }
   }
 
-  private Found found(int x, int y, double[] normal, EdgeFit.Step step) {
+  private Found found(int x, int y, double[] normal, Profile profile, EdgeFit.Step step) {
     double degrees = Math.toDegrees(Math.atan2(normal[1], normal[0]));
     int burnt = 0;
     for (boolean one : clipped) {
       burnt += one ? 1 : 0;
     }
     boolean onBurnt = burnt > BURNT_SHARE * clipped.length;
+    EdgeFit.Step disc =
+        step.sigma() < LEAST_DISC_PX ? null : profile.fit(BlurShape.DISC, step.sigma());
+    boolean isDisc =
+        disc != null && disc.sigma() > NARROWEST_DISC * step.sigma() && disc.sigma() < step.sigma();
     return new Found(
-        new Edge(x, y, step.sigma(), (degrees + 360) % 180, step.overshoot(), onBurnt),
+        new Edge(
+            x,
+            y,
+            step.sigma(),
+            isDisc ? disc.sigma() : Double.NaN,
+            isDisc ? disc.residualShare() / step.residualShare() : 1,
+            (degrees + 360) % 180,
+            step.overshoot(),
+            onBurnt),
         step.rise());
   }
 
@@ -185,7 +221,14 @@ final class EdgeWindow {
     return new double[] {Math.cos(angle), Math.sin(angle)};
   }
 
-  private EdgeFit.Step profile(double[] normal, double before) {
+  /** Light across an edge, with how far each place may be trusted. */
+  private record Profile(double[] t, double[] value, double[] weight, boolean[] burnt) {
+    EdgeFit.Step fit(BlurShape shape, double startSigma) {
+      return EdgeFit.fit(shape, t, value, weight, burnt, startSigma);
+    }
+  }
+
+  private Profile profile(double[] normal) {
     int bins = (int) (2 * radius / BIN_PX);
     double[] sum = new double[bins];
     double[] place = new double[bins];
@@ -216,6 +259,6 @@ final class EdgeWindow {
       value[i] = weight[i] > 0 ? sum[i] / weight[i] : 0;
       burnt[i] = clippedShare[i] > 0.3 * weight[i];
     }
-    return EdgeFit.fit(t, value, weight, burnt, before > 0 ? before : radius / 6.0);
+    return new Profile(t, value, weight, burnt);
   }
 }

@@ -16,7 +16,8 @@ import java.util.function.Function;
  * Blur of the product's edges at full size: small windows around its strongest edges, each turned
  * into a profile across the edge in linear light and fitted with a blurred step; independent of
  * picture size and of how much texture there is. After the edge-spread method of ISO 12233:2017,
- * annex D, with a Gaussian in place of the free line-spread function.
+ * annex D, with a Gaussian, or a disc where that explains the edges better, in place of the free
+ * line-spread function.
  */
 final class SharpnessMeasure {
   /** Fields of the coarse map along the photo's longer side. */
@@ -49,8 +50,8 @@ final class SharpnessMeasure {
   /** Rank of the edge that stands for the sharpest zone: lower ones are chance. */
   private static final double SHARPEST_SHARE = 0.35;
 
-  /** exp(-2 pi² sigma² f²) = 1/2 solved for f times sigma. */
-  private static final double MTF50_TIMES_SIGMA = Math.sqrt(Math.log(2) / 2) / Math.PI;
+  /** A disc that leaves less than this of what a Gaussian leaves unexplained is one. */
+  private static final double DISC_LEAVES = 0.9;
 
   private SharpnessMeasure() {}
 
@@ -77,7 +78,9 @@ final class SharpnessMeasure {
     }
     // An edge against burnt ground tells less: used where there are no others.
     List<Edge> open = edges.stream().filter(edge -> !edge.clipped()).toList();
-    List<Edge> told = open.size() >= ENOUGH_EDGES ? open : edges;
+    List<Edge> clear = open.size() >= ENOUGH_EDGES ? open : edges;
+    boolean disc = areDiscs(clear);
+    List<Edge> told = disc ? asDiscs(clear) : clear;
     double[] sigmas = told.stream().mapToDouble(Edge::sigmaPx).sorted().toArray();
     double sharpest = sigmas[(int) (SHARPEST_SHARE * (sigmas.length - 1))];
     double median = sigmas[sigmas.length / 2];
@@ -91,7 +94,7 @@ final class SharpnessMeasure {
         sharpest,
         median,
         null,
-        MTF50_TIMES_SIGMA / sharpest,
+        (disc ? BlurShape.DISC : BlurShape.GAUSSIAN).mtf50TimesSigma / sharpest,
         null,
         null,
         smear(picture, few ? edges : forSmear, notes),
@@ -100,6 +103,18 @@ final class SharpnessMeasure {
         overshoots[overshoots.length / 2],
         deciles(sigmas),
         map(told, picture.photo().widthPx(), picture.photo().heightPx()));
+  }
+
+  /** Whether most of the edges are blurred as by defocus. */
+  private static boolean areDiscs(List<Edge> edges) {
+    double[] leaves = edges.stream().mapToDouble(Edge::discLeaves).sorted().toArray();
+    return leaves[leaves.length / 2] < DISC_LEAVES;
+  }
+
+  private static List<Edge> asDiscs(List<Edge> edges) {
+    return edges.stream()
+        .map(edge -> Double.isNaN(edge.discPx()) ? edge : edge.withSigma(edge.discPx()))
+        .toList();
   }
 
   private static Readings.Motion smear(Analysed picture, List<Edge> edges, Notes notes) {
@@ -219,6 +234,8 @@ final class SharpnessMeasure {
                 (int) (edge.x() * whole),
                 (int) (edge.y() * whole),
                 whole * Math.sqrt(variance),
+                whole * Math.sqrt(edge.discPx() * edge.discPx() - 1.0 / 12),
+                edge.discLeaves(),
                 edge.normalDegrees(),
                 edge.overshoot(),
                 edge.clipped()));

@@ -3,9 +3,11 @@ package app.istante.core.measure;
 import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertNotNull;
 import static org.testng.Assert.assertNull;
+import static org.testng.Assert.assertTrue;
 
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Srgb;
+import app.istante.core.sim.Optics;
 import java.util.ArrayList;
 import java.util.List;
 import org.testng.annotations.DataProvider;
@@ -44,9 +46,9 @@ public class EdgeFitTest {
 
   @Test
   public void distributionAgreesWithTheTables() {
-    assertEquals(EdgeFit.phi(0), 0.5, 1e-7);
-    assertEquals(EdgeFit.phi(1), 0.8413447, 1e-6);
-    assertEquals(EdgeFit.phi(-1.96), 0.0249979, 1e-6);
+    assertEquals(BlurShape.phi(0), 0.5, 1e-7);
+    assertEquals(BlurShape.phi(1), 0.8413447, 1e-6);
+    assertEquals(BlurShape.phi(-1.96), 0.0249979, 1e-6);
   }
 
   @Test
@@ -57,13 +59,42 @@ public class EdgeFitTest {
       // A smear of 14 px along 30 degrees over a lens blur of 0.8 px.
       double along = Math.cos(Math.toRadians(degrees - 30));
       double variance = 0.64 + 14 * 14 / 12.0 * along * along;
-      smeared.add(new EdgeWindow.Edge(0, 0, Math.sqrt(variance), degrees, 0, false));
-      defocused.add(new EdgeWindow.Edge(0, 0, 4, degrees, 0, false));
+      smeared.add(new EdgeWindow.Edge(0, 0, Math.sqrt(variance), Double.NaN, 1, degrees, 0, false));
+      defocused.add(new EdgeWindow.Edge(0, 0, 4, Double.NaN, 1, degrees, 0, false));
     }
     Readings.Motion motion = SmearFit.of(smeared);
     assertEquals(motion.lengthPx(), 14, 14 * 0.15);
     assertEquals(motion.angleDegrees(), 30, 5.0);
     assertNull(SmearFit.of(defocused));
+  }
+
+  /** A disc of radius r spreads an edge by r / 2; a Gaussian fit alone reads a tenth too much. */
+  @Test
+  public void aDiscOfDefocusIsToldFromAGaussianAndReadAsADisc() {
+    for (double radius : new double[] {5, 8, 14}) {
+      EdgeWindow.Edge disc = edgeAt(disced(radius));
+      assertTrue(disc.discLeaves() < 0.8, radius + ": " + disc.discLeaves());
+      assertEquals(disc.discPx(), radius / 2, 0.03 * radius / 2);
+      assertTrue(disc.sigmaPx() > 1.05 * radius / 2, radius + ": " + disc.sigmaPx());
+    }
+    EdgeWindow.Edge gaussian = edgeAt(edge(120, 4, 17, 0.1, 0.7));
+    assertTrue(gaussian.discLeaves() > 1.2, gaussian.discLeaves() + "");
+  }
+
+  /** A slanted step of light, blurred by the simulated camera's disc. */
+  private static EncodedImage disced(double radius) {
+    int side = 120;
+    float[] light = new float[side * side];
+    for (int at = 0; at < light.length; at++) {
+      double t = (at % side - 60) * Math.cos(0.3) + (at / side - 60) * Math.sin(0.3);
+      light[at] = (float) (0.1 + 0.6 * Math.max(0, Math.min(1, t + 0.5)));
+    }
+    float[] blurred = Optics.disc(light, side, side, radius);
+    byte[] rgb = new byte[3 * side * side];
+    for (int at = 0; at < rgb.length; at++) {
+      rgb[at] = (byte) Srgb.encode8(blurred[at / 3]);
+    }
+    return new EncodedImage(side, side, rgb);
   }
 
   private static EdgeWindow.Edge edgeAt(EncodedImage picture) {
@@ -78,7 +109,7 @@ public class EdgeFitTest {
     for (int y = 0; y < side; y++) {
       for (int x = 0; x < side; x++) {
         double t = (x - side / 2.0) * cos + (y - side / 2.0) * sin;
-        double light = low + (high - low) * EdgeFit.phi(t / sigma);
+        double light = low + (high - low) * BlurShape.phi(t / sigma);
         for (int channel = 0; channel < 3; channel++) {
           rgb[3 * (y * side + x) + channel] = (byte) Srgb.encode8((float) light);
         }

@@ -30,7 +30,7 @@ public class OutlineSmearTest {
   public void aBlurredStepHasItsVariance() {
     double[] off = new double[LENGTH];
     for (int i = 0; i < LENGTH; i++) {
-      off[i] = 0.3 * EdgeFit.phi((i - MIDDLE) / 2.0);
+      off[i] = 0.3 * BlurShape.phi((i - MIDDLE) / 2.0);
     }
     assertEquals(OutlineSmear.variance(off), 4, 1.2);
   }
