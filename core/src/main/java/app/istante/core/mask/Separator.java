@@ -17,15 +17,6 @@ public final class Separator {
   /** The product's shade on what lies beside the sheet is no deeper. */
   private static final double DEEPEST_ON_TABLE = 1.2;
 
-  /** More colour than a product throws on the ground beside it: stops. */
-  private static final double STRONG_COLOUR_STOPS = 0.9;
-
-  /** A soft shadow deeper than this is unlikely to be only a shadow: stops. */
-  private static final double DEEP_STOPS = -1.3;
-
-  /** What an edge all round gives to all that lies in it. */
-  private static final double ENCLOSED_EVIDENCE = 0.8;
-
   /** An outline that is surer than this needs no second look with the sheet's bend known. */
   private static final double SURE = 0.9;
 
@@ -38,9 +29,6 @@ public final class Separator {
 
   /** Reach of the filter that softens the outline. */
   private static final int SOFT_PX = 2;
-
-  /** Brighter than the lit ground by this much is a highlight on something: stops. */
-  private static final double BRIGHT_STOPS = 0.14;
 
   /**
    * An edge closes a thing off from the ground when it is this share as steep as the thing's clear
@@ -59,14 +47,6 @@ public final class Separator {
 
   private static final double LEAST_STEEP_STOPS_PER_PIXEL = 0.04;
   private static final double MOST_STEEP_STOPS_PER_PIXEL = 0.13;
-
-  /** What the cut pays for parting two pixels that look the same, and at the clearest edge. */
-  private static final float JOIN_STRENGTH = 3f;
-
-  private static final float WEAKEST_JOIN = 0.12f;
-
-  /** From here on an edge is as clear as it can be: exp(-16) is nothing. */
-  private static final float CLEAR_RATIO = 4;
 
   private static final double BLANK_LEAST_SHARE = 0.8;
 
@@ -337,8 +317,9 @@ public final class Separator {
             groundColour(),
             width,
             height);
-    boolean[] like = like();
-    boolean[] other = other();
+    Evidence evidence = new Evidence(off, log, typicalGradient);
+    boolean[] like = evidence.like();
+    boolean[] other = evidence.other();
     BesideSheet beside = model.ofSheet() ? BesideSheet.of(log, off, like) : null;
     if (beside != null) {
       for (int at = 0; at < like.length; at++) {
@@ -351,8 +332,9 @@ public final class Separator {
     EdgeLines lines = EdgeLines.of(edge, width, height);
     boolean[] beyond = beside == null ? null : beside.foreign();
     Enclosure.Found found = Enclosure.of(edge, lines, like, other, beyond, width, height);
-    float[] evidence = evidence(like, found.enclosed());
-    boolean[] inside = GridCut.inside(evidence, joins(1), joins(width), width, height);
+    float[] each = evidence.of(like, found.enclosed());
+    boolean[] inside =
+        GridCut.inside(each, evidence.joins(1), evidence.joins(width), width, height);
     for (int at = 0; foreign != null && at < inside.length; at++) {
       inside[at] &= !foreign[at];
     }
@@ -366,7 +348,7 @@ public final class Separator {
     int opened = holes.open();
     boolean leftClosed = holes.leftClosed();
     opened += holes.open(around(inside));
-    ThrownShade thrown = thrown(inside);
+    ThrownShade thrown = thrown(inside, evidence.brightStops());
     opened += thrown == null ? 0 : holes.openInShade(thrown.stops(width, height));
     boolean[] strips = FrameStrips.of(inside, width, height);
     byte[] kind = sort(inside, strips);
@@ -413,88 +395,6 @@ public final class Separator {
     return mean[2] - mean[0];
   }
 
-  /** What looks as the ground should. */
-  private boolean[] like() {
-    double tolerance = model.toleranceStops();
-    boolean[] like = new boolean[deviation.length];
-    for (int at = 0; at < like.length; at++) {
-      like[at] = Math.abs(deviation[at]) < tolerance && colour[at] < colourTolerance;
-    }
-    return like;
-  }
-
-  /** What plainly differs from the ground, shadows included. */
-  private boolean[] other() {
-    double bright = brightStops();
-    boolean[] other = new boolean[deviation.length];
-    for (int at = 0; at < other.length; at++) {
-      other[at] =
-          deviation[at] < 2 * DEEP_STOPS
-              || deviation[at] > 2 * bright
-              || colour[at] > Math.max(STRONG_COLOUR_STOPS, 2 * colourTolerance);
-    }
-    return other;
-  }
-
-  private double brightStops() {
-    return Math.max(BRIGHT_STOPS, 2 * model.toleranceStops());
-  }
-
-  /** For each pixel, how much speaks for product (positive) or for ground (negative). */
-  private float[] evidence(boolean[] like, boolean[] enclosed) {
-    double bright = brightStops();
-    boolean[] seam = seam(enclosed);
-    float[] evidence = new float[like.length];
-    for (int at = 0; at < evidence.length; at++) {
-      if (like[at] && !enclosed[at]) {
-        evidence[at] = -8;
-        continue;
-      }
-      double d = deviation[at];
-      double c = colour[at];
-      // Light thrown back by the product tints the ground beside it, but without an edge.
-      double trust = c > STRONG_COLOUR_STOPS || enclosed[at] ? 1 : 0.2;
-      double sum = seam[at] ? 0 : enclosed[at] ? ENCLOSED_EVIDENCE : -1;
-      sum += c > colourTolerance ? trust * 3 * Math.min(3, c / colourTolerance - 1) : 0;
-      sum += d < DEEP_STOPS ? 2 * Math.min(3, (DEEP_STOPS - d) / 0.4) : 0;
-      sum += d > bright ? 2 * Math.min(3, d / bright - 1) : 0;
-      evidence[at] = (float) sum;
-    }
-    return evidence;
-  }
-
-  /** The rim of what is enclosed, where it is thick: there the steepest place decides. */
-  private boolean[] seam(boolean[] enclosed) {
-    boolean[] deep = Bits.deep(enclosed, width, height, SEAM_PX);
-    boolean[] thick = Bits.near(deep, width, height, SEAM_PX + 2);
-    boolean[] seam = new boolean[enclosed.length];
-    for (int at = 0; at < seam.length; at++) {
-      seam[at] = enclosed[at] && !deep[at] && thick[at];
-    }
-    return seam;
-  }
-
-  /** Strength of the join between each pixel and the one {@code step} further on. */
-  private float[] joins(int step) {
-    float[] join = new float[width * height];
-    float[] r = log[0];
-    float[] g = log[1];
-    float[] b = log[2];
-    float perSoft = (float) (1 / Math.max(0.06, 2.5 * typicalGradient));
-    for (int at = 0; at + step < join.length; at++) {
-      float largest =
-          Math.max(
-              Math.abs(r[at + step] - r[at]),
-              Math.max(Math.abs(g[at + step] - g[at]), Math.abs(b[at + step] - b[at])));
-      float ratio = largest * perSoft;
-      join[at] = WEAKEST_JOIN;
-      if (ratio < CLEAR_RATIO) {
-        join[at] += JOIN_STRENGTH * (float) Math.exp(-ratio * ratio);
-      }
-    }
-    return join;
-  }
-
   private boolean[] burnt() {
     boolean[] burnt = new boolean[deviation.length];
     for (int at = 0; at < burnt.length; at++) {
@@ -524,7 +424,7 @@ public final class Separator {
   }
 
   /** Shade that the product throws beside itself; null where none is told. */
-  private ThrownShade thrown(boolean[] inside) {
+  private ThrownShade thrown(boolean[] inside, double brightStops) {
     boolean[] doubtful = new boolean[inside.length];
     boolean[] open = notForeign();
     for (int at = 0; at < open.length; at++) {
@@ -532,8 +432,8 @@ public final class Separator {
           inside[at]
               && edge[at] < 1
               && colour[at] < colourTolerance
-              && deviation[at] > DEEP_STOPS
-              && deviation[at] < brightStops();
+              && deviation[at] > Evidence.DEEP_STOPS
+              && deviation[at] < brightStops;
       open[at] &= !inside[at];
     }
     boolean[] flat = Bits.near(Bits.deep(doubtful, width, height, SEAM_PX), width, height, SEAM_PX);
