@@ -1,14 +1,16 @@
 package app.istante.core.measure;
 
 import app.istante.core.image.PhotoFacts;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 
 /**
  * All that was measured on one photo: the public JSON format of a check, group by group. A null
  * component was not measured; {@code cantTell} says why where a seller would ask.
  *
- * @param uncertainty half-width of the 95 % band, by dotted reading name
+ * @param uncertainty half-width of the 95 % band, by dotted reading name, in the order of names
  */
 public record Readings(
     PhotoFacts image,
@@ -21,7 +23,8 @@ public record Readings(
     Map<String, Double> uncertainty,
     List<CantTell> cantTell) {
   public Readings {
-    uncertainty = Map.copyOf(uncertainty);
+    // In the order of names: the same photo gives the same file, byte for byte.
+    uncertainty = Collections.unmodifiableMap(new TreeMap<>(uncertainty));
     cantTell = List.copyOf(cantTell);
   }
 

@@ -1,7 +1,9 @@
 package app.istante.core.verdict;
 
 import app.istante.core.measure.Readings;
+import java.util.Collections;
 import java.util.Map;
+import java.util.TreeMap;
 
 /**
  * The computed edit that makes the final from a take, in this order: balance, even, lift, level,
@@ -14,7 +16,7 @@ import java.util.Map;
  * @param crop in photo pixels, after the turn
  * @param widthPx of the final
  * @param heightPx of the final
- * @param predicted what readings should become, by dotted name
+ * @param predicted what readings should become, by dotted name, in the order of names
  */
 public record FinishPlan(
     Balance balance,
@@ -26,7 +28,7 @@ public record FinishPlan(
     int heightPx,
     Map<String, Double> predicted) {
   public FinishPlan {
-    predicted = Map.copyOf(predicted);
+    predicted = Collections.unmodifiableMap(new TreeMap<>(predicted));
   }
 
   /** Channel gains, 1 changes nothing. */

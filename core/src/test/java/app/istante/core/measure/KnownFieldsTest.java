@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
+import java.util.Set;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -63,6 +64,13 @@ public class KnownFieldsTest {
   }
 
   /** Steps so coarse that no grain survives: better no reading than a wrong one. */
+  @Test
+  public void bandsStandInTheOrderOfTheirNames() {
+    Set<String> names = measured(grain(150, 3, 7)).uncertainty().keySet();
+    assertTrue(names.size() > 5, names + "");
+    assertEquals(new ArrayList<>(names), names.stream().sorted().toList());
+  }
+
   @Test
   public void grainThatCompressionTookWholeIsNotTold() throws Exception {
     byte[] file = PhotoWriter.jpeg(grain(150, 0.8, 12), 0.5);
