@@ -12,11 +12,10 @@ record BesideSheet(boolean[] foreign, boolean[] sheet) {
   /** Grain of wood and cloth is averaged over squares of this reach, working pixels. */
   private static final int GRAIN_PX = 2;
 
-  /**
-   * Within so many pixels to both sides light changes less than this on a table, stops: wood more.
-   */
+  /** Within so many pixels to both sides light is compared. */
   private static final int STEP_PX = 3;
 
+  /** On a table it changes less than this there, stops; wood needs the later ones. */
   private static final float[] EVEN_STOPS = {0.12f, 0.2f, 0.3f};
 
   /** Of the frame's edge that is no sheet, so much is told before more grain is allowed. */

@@ -48,14 +48,14 @@ final class EdgeWindow {
   /**
    * Blur of one edge.
    *
-   * @param normalDegrees direction across the edge, clockwise on screen from horizontal, 0 to 180
    * @param x place in photo pixels
    * @param y place in photo pixels
-   * @param clipped whether one side of it is burnt out, so that its height was guessed
-   * @param discPx the same if the blur is a disc's; NaN where it can't be one, or is too sharp to
-   *     tell
-   * @param discLeaves what a disc leaves unexplained, over what a Gaussian does
+   * @param sigmaPx standard deviation of the blur, taken for a Gaussian
+   * @param discPx the same, taken for a disc; NaN where it can't be one, or is too sharp to tell
+   * @param discLeaves what a disc leaves unexplained, over what a Gaussian does; 1 where untold
+   * @param normalDegrees direction across the edge, clockwise on screen from horizontal, 0 to 180
    * @param overshoot of the light beside the edge, as a share of its height; 0 and up
+   * @param clipped whether one side of it is burnt out, so that its height was guessed
    */
   record Edge(
       int x,

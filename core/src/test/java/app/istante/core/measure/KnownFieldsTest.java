@@ -63,7 +63,6 @@ public class KnownFieldsTest {
     assertEquals(readings.sharpness().noiseSigma(), sigma, 0.1 * sigma);
   }
 
-  /** Steps so coarse that no grain survives: better no reading than a wrong one. */
   @Test
   public void bandsStandInTheOrderOfTheirNames() {
     Set<String> names = measured(grain(150, 3, 7)).uncertainty().keySet();
@@ -71,6 +70,7 @@ public class KnownFieldsTest {
     assertEquals(new ArrayList<>(names), names.stream().sorted().toList());
   }
 
+  /** Steps so coarse that no grain survives: better no reading than a wrong one. */
   @Test
   public void grainThatCompressionTookWholeIsNotTold() throws Exception {
     byte[] file = PhotoWriter.jpeg(grain(150, 0.8, 12), 0.5);
