@@ -1,5 +1,7 @@
 package app.istante.core.mask;
 
+import java.util.Arrays;
+
 /**
  * A set of a plane's pixels, 64 in a word, row by row; what lies outside the frame repeats its
  * edge. Sets are not changed once made.
@@ -22,20 +24,22 @@ final class Bits {
     this.rows = rows;
   }
 
-  /** Which pixels of a row belong: 64 at a time, since a call for each pixel would cost more. */
+  private static final int HALF_WORD = WORD / 2;
+
+  /** Which pixels of a row belong: many at a time, since a call for each pixel would cost more. */
   @FunctionalInterface
   private interface Packer {
-    /** The {@code count} pixels from place {@code at} on, the first in the lowest bit. */
-    long pack(int at, int count);
+    /** The {@code count} pixels, 32 at most, from place {@code at} on; the first lowest. */
+    int pack(int at, int count);
   }
 
   private static Bits packed(int width, int height, Packer packer) {
     int words = (width + WORD - 1) / WORD;
     long[] rows = new long[words * height];
     for (int y = 0; y < height; y++) {
-      for (int word = 0; word < words; word++) {
-        int from = word * WORD;
-        rows[y * words + word] = packer.pack(y * width + from, Math.min(WORD, width - from));
+      for (int x = 0; x < width; x += HALF_WORD) {
+        long half = packer.pack(y * width + x, Math.min(HALF_WORD, width - x)) & 0xFFFFFFFFL;
+        rows[y * words + x / WORD] |= half << x % WORD;
       }
     }
     return new Bits(width, height, rows);
@@ -46,9 +50,9 @@ final class Bits {
         width,
         height,
         (at, count) -> {
-          long packed = 0;
-          for (int bit = 0; bit < count; bit++) {
-            packed |= (set[at + bit] ? 1L : 0L) << bit;
+          int packed = 0;
+          for (int bit = count - 1; bit >= 0; bit--) {
+            packed = packed << 1 | (set[at + bit] ? 1 : 0);
           }
           return packed;
         });
@@ -60,9 +64,9 @@ final class Bits {
         width,
         height,
         (at, count) -> {
-          long packed = 0;
-          for (int bit = 0; bit < count; bit++) {
-            packed |= (values[at + bit] < limit ? 1L : 0L) << bit;
+          int packed = 0;
+          for (int bit = count - 1; bit >= 0; bit--) {
+            packed = packed << 1 | (values[at + bit] < limit ? 1 : 0);
           }
           return packed;
         });
@@ -74,9 +78,9 @@ final class Bits {
         width,
         height,
         (at, count) -> {
-          long packed = 0;
-          for (int bit = 0; bit < count; bit++) {
-            packed |= (wanted[labels[at + bit]] ? 1L : 0L) << bit;
+          int packed = 0;
+          for (int bit = count - 1; bit >= 0; bit--) {
+            packed = packed << 1 | (wanted[labels[at + bit]] ? 1 : 0);
           }
           return packed;
         });
@@ -88,9 +92,13 @@ final class Bits {
       for (int word = 0; word < words; word++) {
         long packed = rows[y * words + word];
         int at = y * width + word * WORD;
-        int count = packed == 0 ? 0 : Math.min(WORD, width - word * WORD);
-        for (int bit = 0; bit < count; bit++) {
-          out[at + bit] = (packed >>> bit & 1) != 0;
+        int count = Math.min(WORD, width - word * WORD);
+        if (packed == -1) {
+          Arrays.fill(out, at, at + WORD, true);
+        } else if (packed != 0) {
+          for (int bit = 0; bit < count; bit++) {
+            out[at + bit] = (packed >>> bit & 1) != 0;
+          }
         }
       }
     }

@@ -96,26 +96,33 @@ final class EdgeMatte {
       away[at] = set[at] ? 0 : Byte.MAX_VALUE;
     }
     for (int y = 0; y < height; y++) {
-      sweep(away, y * width, y > 0 ? -width : 0, 1);
+      sweep(away, y * width, -width, 1, y > 0);
     }
     for (int y = height - 1; y >= 0; y--) {
-      sweep(away, y * width + width - 1, y < height - 1 ? width : 0, -1);
+      sweep(away, y * width + width - 1, width, -1, y < height - 1);
     }
     return away;
   }
 
-  /** Along a row from its first place on, with the row that was swept before, 0 for none. */
-  private void sweep(byte[] away, int first, int other, int step) {
+  /**
+   * Along a row from its first place on.
+   *
+   * @param other from a place to that in the row that was swept before
+   * @param hasOther whether there is such a row
+   */
+  private void sweep(byte[] away, int first, int other, int step, boolean hasOther) {
     int before = Byte.MAX_VALUE;
-    for (int i = 0, at = first; i < width; i++, at += step) {
-      int least = before;
-      if (other != 0) {
-        least = Math.min(least, away[at + other]);
-        least = i > 0 ? Math.min(least, away[at + other - step]) : least;
-        least = i < width - 1 ? Math.min(least, away[at + other + step]) : least;
-      }
+    int last = first + (width - 1) * step;
+    // Of the row before: the three places that touch this one.
+    int behind = Byte.MAX_VALUE;
+    int beside = hasOther ? away[first + other] : Byte.MAX_VALUE;
+    for (int at = first; at != last + step; at += step) {
+      int ahead = hasOther && at != last ? away[at + other + step] : Byte.MAX_VALUE;
+      int least = Math.min(Math.min(before, behind), Math.min(beside, ahead));
       before = Math.min(away[at], least + 1);
       away[at] = (byte) before;
+      behind = beside;
+      beside = ahead;
     }
   }
 

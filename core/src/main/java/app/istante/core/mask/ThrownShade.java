@@ -53,16 +53,21 @@ final class ThrownShade {
       for (int at = 0; at < lost.length; at++) {
         int free = 0;
         double stops = 0;
-        int corner = at / width * side * fullWidth + at % width * side;
-        for (int i = 0; i < side * side; i++) {
-          int pixel = corner + i / side * fullWidth + i % side;
-          free += open[pixel] ? 1 : 0;
-          stops += deviation[pixel] < 0 ? deviation[pixel] : 0;
+        for (int row = 0; row < side; row++) {
+          int pixel = corner(at, fullWidth) + row * fullWidth;
+          for (int end = pixel + side; pixel < end; pixel++) {
+            free += open[pixel] ? 1 : 0;
+            stops += Math.min(0, deviation[pixel]);
+          }
         }
         counts[at] = free == side * side;
         lost[at] = (float) (1 - Math.pow(2, stops / (side * side)));
         squares += counts[at] ? lost[at] * lost[at] : 0;
       }
+    }
+
+    private int corner(int at, int fullWidth) {
+      return at / width * side * fullWidth + at % width * side;
     }
 
     boolean isShaded() {
@@ -78,9 +83,11 @@ final class ThrownShade {
       float[] cover = new float[lost.length];
       for (int at = 0; at < cover.length; at++) {
         int covered = 0;
-        int corner = at / width * side * fullWidth + at % width * side;
-        for (int i = 0; i < side * side; i++) {
-          covered += body[corner + i / side * fullWidth + i % side] ? 1 : 0;
+        for (int row = 0; row < side; row++) {
+          int pixel = corner(at, fullWidth) + row * fullWidth;
+          for (int end = pixel + side; pixel < end; pixel++) {
+            covered += body[pixel] ? 1 : 0;
+          }
         }
         cover[at] = covered / (float) (side * side);
       }
@@ -171,21 +178,14 @@ final class ThrownShade {
 
   private static Found search(
       Cells cells, float[] body, double blur, int aroundX, int aroundY, int reach, Found before) {
-    float[] cover = blurred(body, cells, blur);
+    int farX = Math.abs(aroundX) + reach;
+    int farY = Math.abs(aroundY) + reach;
+    Overlay overlay = new Overlay(cells, blurred(body, cells, blur), farX, farY);
     Found best = before;
     for (int dy = aroundY - reach; dy <= aroundY + reach; dy++) {
       for (int dx = aroundX - reach; dx <= aroundX + reach; dx++) {
-        double both = 0;
-        double covers = 0;
-        for (int y = Math.max(0, dy); y < Math.min(cells.height, cells.height + dy); y++) {
-          int row = y * cells.width;
-          int from = (y - dy) * cells.width - dx;
-          for (int x = Math.max(0, dx); x < Math.min(cells.width, cells.width + dx); x++) {
-            float here = cells.counts[row + x] ? cover[from + x] : 0;
-            both += here * cells.lost[row + x];
-            covers += here * here;
-          }
-        }
+        double both = overlay.both(dx, dy);
+        double covers = overlay.covers(dx, dy);
         double explained = both * both / Math.max(1e-9, covers * cells.squares);
         if (explained > best.explained) {
           best = new Found(dx, dy, blur, both / covers, explained);
@@ -193,6 +193,82 @@ final class ThrownShade {
       }
     }
     return best;
+  }
+
+  /**
+   * A cover moved over what is lost. This is the costliest loop of an outline, so all rows lie one
+   * after the other, with so much empty space between and around that a move is one step for all;
+   * and sums are of whole numbers, which run in vectors.
+   */
+  private static final class Overlay {
+    /** Whole numbers for 1; products of two of them can be added over a block. */
+    private static final int STEPS = 1023;
+
+    private static final int BLOCK = 1024;
+
+    private final int stride;
+    private final int middle;
+    private final int[] cover;
+    private final int[] coverSquared;
+    private final int[] lost;
+    private final int[] counts;
+    private int first;
+    private int end;
+
+    /**
+     * @param farX the farthest move to a side
+     * @param farY the same up or down
+     */
+    Overlay(Cells cells, float[] soft, int farX, int farY) {
+      stride = cells.width + farX;
+      middle = farY * stride + farX;
+      cover = new int[cells.height * stride];
+      coverSquared = new int[cover.length];
+      lost = new int[cover.length + 2 * middle];
+      counts = new int[lost.length];
+      first = cover.length;
+      for (int at = 0; at < soft.length; at++) {
+        int place = at / cells.width * stride + at % cells.width;
+        int here = Math.round(STEPS * soft[at]);
+        cover[place] = here;
+        coverSquared[place] = here * here;
+        if (cells.counts[at]) {
+          lost[middle + place] = Math.round(STEPS * cells.lost[at]);
+          counts[middle + place] = 1;
+        }
+        if (here > 0) {
+          first = Math.min(first, place);
+          end = place + 1;
+        }
+      }
+    }
+
+    /** Sum of cover times loss where it counts, the cover moved. */
+    double both(int dx, int dy) {
+      return sum(cover, lost, dx, dy);
+    }
+
+    /** Sum of the moved cover's squares where it counts. */
+    double covers(int dx, int dy) {
+      return sum(coverSquared, counts, dx, dy);
+    }
+
+    private double sum(int[] moved, int[] under, int dx, int dy) {
+      int step = middle + dy * stride + dx;
+      long sum = 0;
+      for (int from = first; from < end; from += BLOCK) {
+        sum += products(moved, under, step, from, Math.min(end, from + BLOCK));
+      }
+      return sum / (double) (STEPS * STEPS);
+    }
+
+    private static int products(int[] moved, int[] under, int step, int from, int to) {
+      int sum = 0;
+      for (int at = from; at < to; at++) {
+        sum += moved[at] * under[at + step];
+      }
+      return sum;
+    }
   }
 
   private static float[] blurred(float[] body, Cells cells, double sigma) {

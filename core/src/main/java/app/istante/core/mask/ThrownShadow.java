@@ -52,6 +52,7 @@ final class ThrownShadow {
   private static final int RIM_PX = 7;
 
   private static final int FOLLOWED_PX = 60;
+  private static final long[] NOTHING = {};
 
   private final boolean[] inside;
   private final boolean[] ground;
@@ -224,7 +225,7 @@ final class ThrownShadow {
     int tall = height / GRID;
     // What was left outside as a shadow may be the rest of this one.
     Masks masks =
-        new Masks(
+        Masks.of(
             rows(wide, tall, at -> body[at]),
             rows(wide, tall, at -> shadow[at]),
             rows(
@@ -250,23 +251,35 @@ final class ThrownShadow {
   }
 
   /** Bits, row by row: the thing, what may be its shadow, and all that is as dark. */
-  private record Masks(long[][] body, long[][] shadow, long[][] dark) {
+  private record Masks(long[][] body, long[][] shadow, long[][] dark, int shadowPx) {
+    static Masks of(long[][] body, long[][] shadow, long[][] dark) {
+      int count = 0;
+      for (long[] row : shadow) {
+        for (long word : row) {
+          count += Long.bitCount(word);
+        }
+      }
+      return new Masks(body, shadow, dark, count);
+    }
 
     /** Places that a move darkens and that are dark, of all that are one or the other. */
     double agreement(long[][] moved, int dy) {
       int thrown = 0;
       int hit = 0;
-      int unexplained = 0;
-      for (int y = 0; y < body.length; y++) {
-        long[] row = y >= dy && y - dy < moved.length ? moved[y - dy] : null;
-        for (int word = 0; word < body[y].length; word++) {
-          long beside = row == null ? 0 : row[word] & ~body[y][word];
-          thrown += Long.bitCount(beside);
-          hit += Long.bitCount(beside & dark[y][word]);
-          unexplained += Long.bitCount(shadow[y][word] & ~beside);
+      int explained = 0;
+      int end = Math.min(body.length, moved.length + dy);
+      for (int y = Math.max(0, dy); y < end; y++) {
+        long[] row = moved[y - dy];
+        for (int word = 0; word < row.length; word++) {
+          long beside = row[word] & ~body[y][word];
+          if (beside != 0) {
+            thrown += Long.bitCount(beside);
+            hit += Long.bitCount(beside & dark[y][word]);
+            explained += Long.bitCount(beside & shadow[y][word]);
+          }
         }
       }
-      return hit / (double) Math.max(1, thrown + unexplained);
+      return hit / (double) Math.max(1, thrown + shadowPx - explained);
     }
   }
 
@@ -282,12 +295,26 @@ final class ThrownShadow {
     return rows;
   }
 
+  private static boolean isEmpty(long[] row) {
+    for (long word : row) {
+      if (word != 0) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /** Rows without any of the set are of no length. */
   private static long[][] moved(long[][] rows, int dx, int wide) {
     long[][] moved = new long[rows.length][];
     int words = Math.abs(dx) / 64;
     int bits = Math.abs(dx) % 64;
     for (int y = 0; y < rows.length; y++) {
       long[] row = rows[y];
+      if (isEmpty(row)) {
+        moved[y] = NOTHING;
+        continue;
+      }
       long[] out = new long[row.length];
       for (int i = 0; i < row.length; i++) {
         int from = dx >= 0 ? i - words : i + words;

@@ -9,6 +9,10 @@ import app.istante.core.image.EncodedImage;
  */
 final class Blocking {
   private static final int BLOCK = 8;
+
+  /** Steps are held against those in the middle of blocks. */
+  private static final int HALF = BLOCK / 2;
+
   private static final int MOST_STEP = 20;
   private static final int LINES = 100;
 
@@ -24,16 +28,16 @@ final class Blocking {
     }
     double[] sum = new double[2];
     long[] count = new long[2];
-    int step = Math.max(1, height / LINES);
-    for (int y = 0; y < height; y += step) {
-      for (int x = 1; x < width - 1; x++) {
-        add(srgb, 3 * (y * width + x) + 1, 3, x % BLOCK, sum, count);
+    int everyRow = Math.max(1, height / LINES);
+    for (int y = 0; y < height; y += everyRow) {
+      for (int x = HALF; x < width - 1; x += HALF) {
+        add(srgb, y * width + x, 1, x % BLOCK == 0, sum, count);
       }
     }
-    step = Math.max(1, width / LINES);
-    for (int x = 0; x < width; x += step) {
-      for (int y = 1; y < height - 1; y++) {
-        add(srgb, 3 * (y * width + x) + 1, 3 * width, y % BLOCK, sum, count);
+    int everyColumn = Math.max(1, width / LINES);
+    for (int y = HALF; y < height - 1; y += HALF) {
+      for (int x = 0; x < width; x += everyColumn) {
+        add(srgb, y * width + x, width, y % BLOCK == 0, sum, count);
       }
     }
     double across = sum[0] / Math.max(1, count[0]);
@@ -42,11 +46,13 @@ final class Blocking {
     return Math.max(0, (across + 0.5) / (inside + 0.5) - 1);
   }
 
+  /** The step in green from the pixel so many before to this one. */
   private static void add(
-      EncodedImage srgb, int at, int back, int place, double[] sum, long[] count) {
-    int difference = Math.abs((srgb.rgb()[at] & 0xFF) - (srgb.rgb()[at - back] & 0xFF));
-    if (difference <= MOST_STEP && (place == 0 || place == BLOCK / 2)) {
-      int which = place == 0 ? 0 : 1;
+      EncodedImage srgb, int at, int before, boolean atBlock, double[] sum, long[] count) {
+    byte[] rgb = srgb.rgb();
+    int difference = Math.abs((rgb[3 * at + 1] & 0xFF) - (rgb[3 * (at - before) + 1] & 0xFF));
+    if (difference <= MOST_STEP) {
+      int which = atBlock ? 0 : 1;
       sum[which] += difference;
       count[which]++;
     }

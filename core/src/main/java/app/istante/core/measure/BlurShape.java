@@ -69,13 +69,24 @@ enum BlurShape {
    */
   void at(double[] t, double place, double sigma, double[] rise, double[] steep) {
     for (int i = 0; i < t.length; i++) {
-      double z = (t[i] - place) / sigma;
-      double at = (Math.max(-END, Math.min(END, z)) + END) * STEPS;
-      int step = (int) at;
-      double share = at - step;
-      rise[i] = spread[step] + share * (spread[step + 1] - spread[step]);
-      steep[i] = slope[step] + share * (slope[step + 1] - slope[step]);
+      double at = inSteps((t[i] - place) / sigma);
+      rise[i] = between(spread, at);
+      steep[i] = between(slope, at);
     }
+  }
+
+  /** The share of the edge's rise at so many deviations from its place, from the table, to 2e-6. */
+  double rise(double z) {
+    return between(spread, inSteps(z));
+  }
+
+  private static double inSteps(double z) {
+    return (Math.max(-END, Math.min(END, z)) + END) * STEPS;
+  }
+
+  private static double between(double[] table, double at) {
+    int step = (int) at;
+    return table[step] + (at - step) * (table[step + 1] - table[step]);
   }
 
   /** The normal distribution function; Abramowitz and Stegun (1964), 26.2.17, to 7.5e-8. */

@@ -121,13 +121,18 @@ final class EchoLines {
     return new EchoLines(light, may, place.width, linear.factor());
   }
 
+  /** Photo pixels for one of the finest scale there is of a photo. */
+  static int finestStep(int factor) {
+    return Math.max(1, factor / 2);
+  }
+
   /** In twice as many pixels each way; null where the photo has no more. */
   static EchoLines fine(EncodedImage codes, LinearImage linear, Place place) {
     int factor = linear.factor();
     if (factor == 1) {
       return null;
     }
-    int step = factor / 2;
+    int step = finestStep(factor);
     // The last working pixels may reach beyond the photo.
     int width = Math.min(place.width * factor, codes.widthPx() - place.left * factor) / step;
     int height = Math.min(place.height * factor, codes.heightPx() - place.top * factor) / step;

@@ -163,7 +163,7 @@ final class EdgeFit {
     for (int i = 0; i < t.length; i++) {
       double z = (t[i] - p[2]) / p[3];
       if (weight[i] > 0 && !clipped[i] && Math.abs(z) > 1.5 && Math.abs(z) < 4) {
-        double off = (value[i] - p[0] - p[1] * shape.exact(z)) / p[1];
+        double off = (value[i] - p[0] - p[1] * shape.rise(z)) / p[1];
         most = Math.max(most, z > 0 ? off : -off);
       }
     }

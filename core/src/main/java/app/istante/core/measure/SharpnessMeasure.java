@@ -134,7 +134,7 @@ final class SharpnessMeasure {
             && !SmearFit.isDenied(edges, ofOutline)
             && (ofEdges == null || ofOutline.confidence() > ofEdges.confidence());
     Readings.Motion claimed = surer ? ofOutline : ofEdges;
-    SmearEcho echo = new SmearEcho(picture);
+    SmearEcho echo = new SmearEcho(picture, edges);
     Readings.Motion heard = echo.motion();
     if (heard != null && (heard.confidence() > SURE || !SmearFit.isDenied(edges, heard))) {
       return claimed == null ? heard : SmearFit.together(heard, claimed);

@@ -3,7 +3,7 @@ package app.istante.core.measure;
 import app.istante.core.mask.Separation;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.function.Supplier;
+import java.util.List;
 import java.util.stream.IntStream;
 
 /**
@@ -61,25 +61,46 @@ final class SmearEcho {
 
   private static final int ANGLES = EchoLines.ANGLES;
 
+  private final Analysed picture;
   private final Separation parts;
-  private final EchoLines coarse;
-  private final Supplier<EchoLines> makesFine;
+
+  /** The directions in which the product's edges leave no smear to be heard. */
+  private final boolean[] silent = new boolean[ANGLES];
+
+  private EchoLines.Place place;
+  private EchoLines coarse;
   private EchoLines fine;
 
   /**
    * @param picture one whose product was found
+   * @param edges of it
    */
-  SmearEcho(Analysed picture) {
+  SmearEcho(Analysed picture, List<EdgeWindow.Edge> edges) {
+    this.picture = picture;
     parts = picture.separation();
-    EchoLines.Place place = EchoLines.Place.of(parts);
-    coarse = EchoLines.coarse(picture.linear(), place);
-    makesFine = () -> EchoLines.fine(picture.srgb(), picture.linear(), place);
+    double shortest = NEAREST * EchoLines.finestStep(picture.linear().factor());
+    for (int angle = 0; angle < ANGLES; angle++) {
+      silent[angle] = SmearFit.rulesOut(edges, shortest, degrees(angle));
+    }
+  }
+
+  private static double degrees(double angle) {
+    return angle * 180 / ANGLES;
+  }
+
+  private EchoLines coarse() {
+    if (coarse == null) {
+      place = EchoLines.Place.of(parts);
+      coarse = EchoLines.coarse(picture.linear(), place);
+    }
+    return coarse;
   }
 
   /** Null where the photo has no more pixels than the coarse ones. */
   private EchoLines fine() {
     if (fine == null) {
-      fine = makesFine.get();
+      coarse();
+      fine = EchoLines.fine(picture.srgb(), picture.linear(), place);
     }
     return fine;
   }
@@ -93,29 +114,38 @@ final class SmearEcho {
 
   /** Null where no smear is heard. */
   Readings.Motion motion() {
-    int[] uneven = uneven(coarse);
+    if (areAllSilent()) {
+      return null;
+    }
+    int[] uneven = uneven(coarse());
     if (uneven.length == 0) {
       return null;
     }
-    Dip dip = new Lags(coarse, FARTHEST).strongest(uneven);
+    Dip dip = new Lags(coarse(), FARTHEST, silent).strongest(uneven);
     if (dip.strength < PLAIN_STRENGTH && fine() != null) {
-      Dip other = new Lags(fine(), FARTHEST_FINE).strongest(uneven(fine()));
+      Dip other = new Lags(fine(), FARTHEST_FINE, silent).strongest(uneven(fine()));
       dip = other.strength > dip.strength ? other : dip;
     }
-    double least = LEAST_STRENGTH;
-    if (isAlongARod(dip.angleDegrees)) {
-      least *= TIMES_ALONG_A_ROD;
-    }
-    if (dip.strength < least) {
+    boolean faint = dip.strength < TIMES_ALONG_A_ROD * LEAST_STRENGTH;
+    if (dip.strength < LEAST_STRENGTH || faint && isAlongARod(dip.angleDegrees)) {
       return null;
     }
     double confidence = Math.min(1, LEAST_CONFIDENCE + dip.strength - LEAST_STRENGTH);
     return new Readings.Motion(dip.lengthPx, dip.angleDegrees, confidence);
   }
 
+  private boolean areAllSilent() {
+    for (boolean one : silent) {
+      if (!one) {
+        return false;
+      }
+    }
+    return true;
+  }
+
   /** Whether there is no dip where a smear that was told otherwise should have one. */
   boolean denies(Readings.Motion claimed) {
-    EchoLines lines = claimed.lengthPx() >= NEAREST * coarse.step() ? coarse : fine();
+    EchoLines lines = claimed.lengthPx() >= NEAREST * coarse().step() ? coarse() : fine();
     if (lines == null) {
       return false;
     }
@@ -163,8 +193,11 @@ final class SmearEcho {
     return off < ROD_DEGREES && mean + half > ROD_LONGER * ROD_LONGER * (mean - half);
   }
 
-  /** The directions with the least fine differences against those across, the least first. */
-  private static int[] uneven(EchoLines lines) {
+  /**
+   * The directions with the least fine differences against those across, the least first, but for
+   * those in which there is nothing to be heard.
+   */
+  private int[] uneven(EchoLines lines) {
     double[] energy =
         IntStream.range(0, ANGLES)
             .parallel()
@@ -176,6 +209,7 @@ final class SmearEcho {
         .boxed()
         .sorted(Comparator.comparingDouble(angle -> energy[angle] / energy[across(angle)]))
         .limit(MOST_LOOKED_AT)
+        .filter(angle -> !silent[angle])
         .mapToInt(Integer::intValue)
         .toArray();
   }
@@ -215,8 +249,8 @@ final class SmearEcho {
     return sums;
   }
 
-  /** Looks for dips between lines at one scale, up to so far apart. */
-  private record Lags(EchoLines lines, int farthest) {
+  /** Looks for dips between lines at one scale, up to so far apart, but in silent directions. */
+  private record Lags(EchoLines lines, int farthest, boolean[] silent) {
     Dip strongest(int[] angles) {
       Dip[] seen = new Dip[ANGLES];
       Arrays.stream(angles).parallel().forEach(angle -> seen[angle] = look(angle));
@@ -238,13 +272,13 @@ final class SmearEcho {
       double before = strength(seen, Math.floorMod(best - 1, ANGLES));
       double after = strength(seen, Math.floorMod(best + 1, ANGLES));
       double aside = peak(before, seen[best].strength, after);
-      double degrees = ((best + aside) * 180 / ANGLES + 180) % 180;
+      double degrees = (degrees(best + aside) + 180) % 180;
       return new Dip(seen[best].lengthPx, degrees, seen[best].strength);
     }
 
     private double strength(Dip[] seen, int angle) {
       if (seen[angle] == null) {
-        seen[angle] = look(angle);
+        seen[angle] = silent[angle] ? Dip.NONE : look(angle);
       }
       return seen[angle].strength;
     }
@@ -257,7 +291,7 @@ final class SmearEcho {
         return Dip.NONE;
       }
       double[] dip = dip(along, across);
-      return new Dip(dip[0] * lines.step(), 180.0 * angle / ANGLES, dip[1] * (1 - even));
+      return new Dip(dip[0] * lines.step(), degrees(angle), dip[1] * (1 - even));
     }
 
     /**

@@ -85,14 +85,24 @@ final class SmearFit {
 
   /** A smear spares no edge across it: knitting and soft edges of some parts are none. */
   private static boolean allSmeared(List<EdgeWindow.Edge> edges, Readings.Motion motion) {
-    double[] across = across(edges, motion);
+    double[] across = across(edges, motion.angleDegrees());
     return across.length >= FEWEST_ACROSS && noneSharp(across, motion);
   }
 
   /** Whether sharp edges lie across a smear, which then is none. */
   static boolean isDenied(List<EdgeWindow.Edge> edges, Readings.Motion motion) {
-    double[] across = across(edges, motion);
+    double[] across = across(edges, motion.angleDegrees());
     return across.length > 0 && !noneSharp(across, motion);
+  }
+
+  /**
+   * Whether most edges across a direction are too sharp for any smear along it.
+   *
+   * @param shortestPx of the smears that are asked about
+   */
+  static boolean rulesOut(List<EdgeWindow.Edge> edges, double shortestPx, double degrees) {
+    double[] across = across(edges, degrees);
+    return across.length >= FEWEST_ACROSS && !isSmeared(across[across.length / 2], shortestPx);
   }
 
   /**
@@ -109,14 +119,18 @@ final class SmearFit {
   }
 
   private static boolean noneSharp(double[] across, Readings.Motion motion) {
-    return across[across.length / 8] > SMEARED_SHARE * motion.lengthPx() / Math.sqrt(12);
+    return isSmeared(across[across.length / 8], motion.lengthPx());
   }
 
-  private static double[] across(List<EdgeWindow.Edge> edges, Readings.Motion motion) {
+  private static boolean isSmeared(double sigmaPx, double lengthPx) {
+    return sigmaPx > SMEARED_SHARE * lengthPx / Math.sqrt(12);
+  }
+
+  private static double[] across(List<EdgeWindow.Edge> edges, double degrees) {
     return edges.stream()
         .filter(
             edge -> {
-              double off = Math.abs(edge.normalDegrees() - motion.angleDegrees()) % 180;
+              double off = Math.abs(edge.normalDegrees() - degrees) % 180;
               return Math.min(off, 180 - off) < ACROSS_DEGREES;
             })
         .mapToDouble(EdgeWindow.Edge::sigmaPx)

@@ -67,6 +67,7 @@ record DrawnTake(
 
   private static final double DARKEST_STRIPE = 0.45;
   private static final double EDGE_PX = 0.55;
+  private static final double GRAIN_KEPT_QUALITY = 0.98;
 
   static DrawnTake drawn(long seed) {
     SplittableRandom lot = new SplittableRandom(7919 * seed);
@@ -117,6 +118,37 @@ record DrawnTake(
         fault.equals("grainy") ? BedScenes.between(lot, 3, 9) : BedScenes.between(lot, 0.4, 2.5),
         fault.equals("burnt") ? BedScenes.between(lot, 0.01, 0.2) : 0,
         BedScenes.between(lot, 0.75, 0.96),
+        seed);
+  }
+
+  /**
+   * The same take by another camera: blur and shake grow with the frame. Its grain, at least as
+   * much as given in codes, is kept by its compression.
+   */
+  DrawnTake sized(int newWidth, int newHeight, double leastGrain) {
+    double times = (double) newWidth / width;
+    return new DrawnTake(
+        shape,
+        fault,
+        newWidth,
+        newHeight,
+        tall,
+        leanDegrees,
+        offX,
+        offY,
+        colour,
+        ground,
+        falloffStops,
+        falloffDegrees,
+        shadowStops,
+        shadowSoftness,
+        times * blurPx,
+        disc,
+        times * smearPx,
+        smearDegrees,
+        Math.max(grain, leastGrain),
+        burntShare,
+        GRAIN_KEPT_QUALITY,
         seed);
   }
 

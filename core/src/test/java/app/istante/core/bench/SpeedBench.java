@@ -18,7 +18,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
-import java.util.SplittableRandom;
 import java.util.concurrent.ForkJoinPool;
 import java.util.stream.IntStream;
 
@@ -33,6 +32,11 @@ public final class SpeedBench {
   private static final int BATCH = 12;
   private static final int BATCH_ROUNDS = 5;
   private static final int MANY = 1000;
+  private static final double JPEG_QUALITY = 0.92;
+
+  /** Codes; a file without any would be smaller than a camera's. */
+  private static final double GRAIN = 2;
+
   private static final double MB = 1024 * 1024;
 
   private static final OperatingSystemMXBean SYSTEM =
@@ -41,45 +45,54 @@ public final class SpeedBench {
   private SpeedBench() {}
 
   /**
+   * A drawn take as a camera of 12 or 24 megapixels would see it.
+   *
+   * @param seed of {@link DrawnTake#drawn}
+   */
+  private record Taken(String name, long seed, int width, int height) {
+    /** The file, made once. */
+    byte[] file(Path folder) {
+      Path kept = folder.resolve(name + ".jpg");
+      try {
+        if (!Files.exists(kept)) {
+          EncodedImage codes =
+              DrawnTake.drawn(seed).sized(width, height, GRAIN).picture().photo().srgb();
+          Files.write(kept, PhotoWriter.jpeg(codes, JPEG_QUALITY));
+        }
+        return Files.readAllBytes(kept);
+      } catch (IOException | UnreadablePhotoException e) {
+        throw new IllegalStateException("the bench's own pictures can be made", e);
+      }
+    }
+  }
+
+  /** A good take, one with strong grain, one out of focus. */
+  private static final List<Taken> TWELVE =
+      List.of(
+          new Taken("good-12mp", 18, 4000, 3000),
+          new Taken("grainy-12mp", 30, 4000, 3000),
+          new Taken("soft-12mp", 28, 4000, 3000));
+
+  private static final Taken TWENTY_FOUR = new Taken("good-24mp", 18, 6000, 4000);
+
+  /**
    * @param args folder for the pictures; then "make" to only make them, or "flat" to check a
    *     thousand small photos and look at the heap
    */
   public static void main(String[] args) throws IOException, UnreadablePhotoException {
     Path folder = Files.createDirectories(Path.of(args[0]));
     String what = args.length > 1 ? args[1] : "";
-    byte[] twelve = picture(folder, "12mp.jpg", 4000, 3000);
-    byte[] twentyFour = picture(folder, "24mp.jpg", 6000, 4000);
     if (what.equals("flat")) {
       flat();
-    } else if (!what.equals("make")) {
+      return;
+    }
+    List<byte[]> twelve = TWELVE.stream().map(taken -> taken.file(folder)).toList();
+    byte[] twentyFour = TWENTY_FOUR.file(folder);
+    if (!what.equals("make")) {
       cost(twelve, twentyFour);
       batch(twelve);
       fullest(twentyFour);
     }
-  }
-
-  /** A drawn take, blown up with fine texture, so that the file is as full as a camera's. */
-  private static byte[] picture(Path folder, String name, int width, int height)
-      throws IOException, UnreadablePhotoException {
-    Path kept = folder.resolve(name);
-    if (!Files.exists(kept)) {
-      EncodedImage small = DrawnTake.drawn(1).picture().photo().srgb();
-      byte[] rgb = new byte[3 * width * height];
-      SplittableRandom grain = new SplittableRandom(5);
-      for (int y = 0; y < height; y++) {
-        int v = y * small.heightPx() / height;
-        for (int x = 0; x < width; x++) {
-          int from = 3 * (v * small.widthPx() + x * small.widthPx() / width);
-          int noise = (int) Math.round(2 * grain.nextGaussian());
-          for (int channel = 0; channel < 3; channel++) {
-            int code = (small.rgb()[from + channel] & 0xFF) + noise;
-            rgb[3 * (y * width + x) + channel] = (byte) Math.max(0, Math.min(255, code));
-          }
-        }
-      }
-      Files.write(kept, PhotoWriter.jpeg(new EncodedImage(width, height, rgb), 0.92));
-    }
-    return Files.readAllBytes(kept);
   }
 
   private static void check(byte[] picture) {
@@ -94,22 +107,27 @@ public final class SpeedBench {
     }
   }
 
-  private static void cost(byte[] twelve, byte[] twentyFour) {
+  private static void cost(List<byte[]> twelve, byte[] twentyFour) {
     for (int round = 0; round < WARM_UP; round++) {
-      check(twelve);
+      twelve.forEach(SpeedBench::check);
       check(twentyFour);
     }
     double[] reading = new double[ROUNDS];
-    double[] small = new double[ROUNDS];
+    double[][] small = new double[twelve.size()][ROUNDS];
     double[] large = new double[ROUNDS];
     for (int round = 0; round < ROUNDS; round++) {
-      reading[round] = processor(() -> decode(twelve));
-      small[round] = processor(() -> check(twelve));
+      reading[round] = processor(() -> decode(twelve.get(0)));
+      for (int i = 0; i < small.length; i++) {
+        byte[] picture = twelve.get(i);
+        small[i][round] = processor(() -> check(picture));
+      }
       large[round] = processor(() -> check(twentyFour));
     }
     print("reading a 12-megapixel JPEG upright, processor seconds", median(reading));
-    print("its whole check, processor seconds", median(small));
-    print("the check of 24 megapixels, times that", median(large) / median(small));
+    for (int i = 0; i < small.length; i++) {
+      print("the whole check of " + TWELVE.get(i).name() + ", processor seconds", median(small[i]));
+    }
+    print("the check of 24 megapixels, times that of 12", median(large) / median(small[0]));
   }
 
   private static double processor(Runnable work) {
@@ -122,14 +140,14 @@ public final class SpeedBench {
    * Photos a second on both cores, two at a time, against one core: a pool of one thread keeps what
    * a check runs in parallel on the thread that asks for it.
    */
-  private static void batch(byte[] picture) {
+  private static void batch(List<byte[]> pictures) {
     ForkJoinPool one = new ForkJoinPool(1);
     double[] both = new double[BATCH_ROUNDS];
     double[] helped = new double[BATCH_ROUNDS];
     for (int round = 0; round < BATCH_ROUNDS; round++) {
-      double alone = secondsEach(() -> one.submit(() -> atOnce(picture)).join(), BATCH / 2);
-      helped[round] = alone / secondsEach(() -> atOnce(picture), BATCH / 2);
-      both[round] = alone / secondsEach(() -> atOnce(2, BATCH / 2, picture), BATCH);
+      double alone = secondsEach(() -> one.submit(() -> atOnce(pictures)).join(), BATCH / 2);
+      helped[round] = alone / secondsEach(() -> atOnce(pictures), BATCH / 2);
+      both[round] = alone / secondsEach(() -> atOnce(2, BATCH / 2, pictures), BATCH);
     }
     one.shutdown();
     print("photos a second, two at a time on both cores against one core", median(both));
@@ -142,15 +160,18 @@ public final class SpeedBench {
     return (System.nanoTime() - start) / 1e9 / photos;
   }
 
-  private static void atOnce(byte[] picture) {
-    IntStream.range(0, BATCH / 2).forEach(i -> check(picture));
+  private static void atOnce(List<byte[]> pictures) {
+    IntStream.range(0, BATCH / 2).forEach(i -> check(pictures.get(i % pictures.size())));
   }
 
-  /** So many threads, each of which checks the picture so many times; returns when all have. */
-  private static void atOnce(int threads, int times, byte[] picture) {
+  /** So many threads, each of which makes so many checks; returns when all have. */
+  private static void atOnce(int threads, int times, List<byte[]> pictures) {
     Thread[] all = new Thread[threads];
     for (int t = 0; t < threads; t++) {
-      all[t] = new Thread(() -> IntStream.range(0, times).forEach(i -> check(picture)));
+      all[t] =
+          new Thread(
+              () ->
+                  IntStream.range(0, times).forEach(i -> check(pictures.get(i % pictures.size()))));
       all[t].start();
     }
     for (Thread thread : all) {
@@ -167,7 +188,7 @@ public final class SpeedBench {
     for (MemoryPoolMXBean pool : heap()) {
       pool.resetPeakUsage();
     }
-    atOnce(2, 3, picture);
+    atOnce(2, 3, List.of(picture));
     double peak = heap().stream().mapToDouble(pool -> pool.getPeakUsage().getUsed() / MB).sum();
     print(
         "heap at its fullest, garbage included, with two checks of 24 megapixels at once, MB",

@@ -10,6 +10,7 @@ import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Srgb;
 import app.istante.core.mask.Planes;
 import app.istante.core.sim.Simulated;
+import java.util.List;
 import java.util.Random;
 import java.util.stream.IntStream;
 import org.testng.annotations.DataProvider;
@@ -170,8 +171,28 @@ public class SmearEchoTest {
     assertHeard(new EncodedImage(width, height, corner), 16, 60);
   }
 
+  /** With no edges known that would rule a smear out. */
+  private static SmearEcho echo(Analysed picture) {
+    return new SmearEcho(picture, List.of());
+  }
+
+  private static List<EdgeWindow.Edge> edges(double sigmaPx, double degrees) {
+    return IntStream.range(0, 8)
+        .mapToObj(i -> new EdgeWindow.Edge(i, i, sigmaPx, Double.NaN, 1, degrees, 0, false))
+        .toList();
+  }
+
+  /** Across the smear an edge can't be sharp; along it, or where it is soft, nothing is said. */
+  @Test
+  public void sharpEdgesAcrossASmearRuleItOut() {
+    Analysed smeared = analysed(photographed(smear(20, 30)));
+    assertNull(new SmearEcho(smeared, edges(0.7, 30)).motion());
+    assertNotNull(new SmearEcho(smeared, edges(0.7, 120)).motion());
+    assertNotNull(new SmearEcho(smeared, edges(7, 30)).motion());
+  }
+
   private static void assertHeard(EncodedImage picture, double length, double degrees) {
-    Readings.Motion heard = new SmearEcho(analysed(picture)).motion();
+    Readings.Motion heard = echo(analysed(picture)).motion();
     assertNotNull(heard);
     assertEquals(heard.lengthPx(), length, 0.15 * length);
     double off = Math.abs(heard.angleDegrees() - degrees) % 180;
@@ -180,7 +201,7 @@ public class SmearEchoTest {
 
   @Test
   public void aStillThingHasNoEcho() {
-    assertNull(new SmearEcho(analysed(photographed(still()))).motion());
+    assertNull(echo(analysed(photographed(still()))).motion());
   }
 
   @DataProvider
@@ -191,7 +212,7 @@ public class SmearEchoTest {
   /** A disc's rim echoes too, but alike in all directions. */
   @Test(dataProvider = "radii")
   public void defocusIsNoSmear(double radius) {
-    assertNull(new SmearEcho(analysed(photographed(defocus(radius)))).motion());
+    assertNull(echo(analysed(photographed(defocus(radius)))).motion());
   }
 
   /** Bars lie as far apart as a smear would be long, but what lies across them is sharp. */
@@ -207,7 +228,7 @@ public class SmearEchoTest {
               double light = !thing ? 0.72 : bar ? 0.12 : 0.4;
               return new double[] {light, light, 0.9 * light};
             });
-    assertNull(new SmearEcho(analysed(bars)).motion());
+    assertNull(echo(analysed(bars)).motion());
   }
 
   /** Marks along a rod lie as far apart as a smear would be long. */
@@ -223,18 +244,18 @@ public class SmearEchoTest {
               double light = !thing ? 0.72 : mark ? 0.22 : 0.3;
               return new double[] {light, light, 0.9 * light};
             });
-    assertNull(new SmearEcho(analysed(rod)).motion());
+    assertNull(echo(analysed(rod)).motion());
   }
 
   /** A smear that was told from soft edges has to have its echo. */
   @Test
   public void whatHasNoEchoThereIsDenied() {
     Analysed smeared = analysed(photographed(smear(20, 30)));
-    assertFalse(new SmearEcho(smeared).denies(new Readings.Motion(21, 33, 0.7)));
-    assertTrue(new SmearEcho(smeared).denies(new Readings.Motion(20, 120, 0.7)), "across");
-    assertTrue(new SmearEcho(smeared).denies(new Readings.Motion(45, 30, 0.7)), "twice as long");
+    assertFalse(echo(smeared).denies(new Readings.Motion(21, 33, 0.7)));
+    assertTrue(echo(smeared).denies(new Readings.Motion(20, 120, 0.7)), "across");
+    assertTrue(echo(smeared).denies(new Readings.Motion(45, 30, 0.7)), "twice as long");
     Analysed still = analysed(photographed(still()));
-    assertTrue(new SmearEcho(still).denies(new Readings.Motion(20, 30, 0.7)));
+    assertTrue(echo(still).denies(new Readings.Motion(20, 30, 0.7)));
   }
 
   @DataProvider
