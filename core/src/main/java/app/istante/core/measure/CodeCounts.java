@@ -26,9 +26,16 @@ final class CodeCounts {
   private static final int[] OF_BLUE = weighed(0.0722);
 
   /**
-   * Photo pixels along one side of a working pixel from which on rows of the ground are skipped.
+   * Of a large picture's ground few rows say enough: photo pixels along one side of a working pixel
+   * from which on one row in so many is counted.
    */
   private static final int MANY_PX = 3;
+
+  private static final int EVERY_OF_MANY = 2;
+  private static final int VERY_MANY_PX = 5;
+
+  /** Compression writes blocks of eight rows: each of them must have its turn. */
+  private static final int EVERY_OF_VERY_MANY = 5;
 
   /**
    * Left out around the product, neither ground nor product for sure: this share of the working
@@ -151,9 +158,9 @@ final class CodeCounts {
       EncodedImage srgb, int row, int factor, int cells, byte[] place, CodeCounts total) {
     byte[] rgb = srgb.rgb();
     int bottom = Math.min((row + 1) * factor, srgb.heightPx());
+    int every = factor < MANY_PX ? 1 : factor < VERY_MANY_PX ? EVERY_OF_MANY : EVERY_OF_VERY_MANY;
     for (int y = row * factor; y < bottom; y++) {
-      // Of a large picture's ground every second row says enough.
-      boolean groundToo = factor < MANY_PX || (y & 1) == 0;
+      boolean groundToo = y % every == 0;
       for (int cell = 0; cell < cells; cell++) {
         int where = place[row * cells + cell];
         if (where == NOWHERE) {
