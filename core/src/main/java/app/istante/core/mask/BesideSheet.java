@@ -84,14 +84,12 @@ record BesideSheet(boolean[] foreign, boolean[] sheet) {
       ofSheet[region.id()] = goesOn && paper;
       other[region.id()] = goesOn && !paper;
     }
-    return new BesideSheet(
-        grown(regions.labels(), other, width, height),
-        grown(regions.labels(), ofSheet, width, height));
+    return new BesideSheet(grown(regions.where(other)), grown(regions.where(ofSheet)));
   }
 
   /** The places beside an edge are not even; half of them belong to either side. */
-  private static boolean[] grown(int[] labels, boolean[] wanted, int width, int height) {
-    return Bits.where(labels, wanted, width, height).near(STEP_PX).unpacked();
+  private static boolean[] grown(Bits places) {
+    return places.near(STEP_PX).unpacked();
   }
 
   private static boolean[] even(float[][] calm, float stops, int width, int height) {

@@ -258,7 +258,7 @@ final class CastShadow {
   /** How much of each region's rim there is, and how much has open ground within reach. */
   private void rims(Regions smooth, boolean[] besideOpen, int[] rim, int[] open) {
     for (int at = width; at < inside.length - width; at++) {
-      if (smooth.onRim(at, width)) {
+      if (smooth.onRim(at)) {
         int id = smooth.labels()[at];
         rim[id]++;
         open[id] += besideOpen[at] ? 1 : 0;
@@ -295,7 +295,7 @@ final class CastShadow {
     }
     double softer = Planes.quantile(own, count, 0.5) / TIMES_SOFTER;
     for (int at = width; at < inside.length - width; at++) {
-      if (besideOpen[at] && smooth.onRim(at, width)) {
+      if (besideOpen[at] && smooth.onRim(at)) {
         share[labels[at]] += steepest[at] < softer * darkest[at] ? 1 : 0;
       }
     }

@@ -24,11 +24,7 @@ final class EdgeLines {
   static EdgeLines of(float[] edge, int width, int height) {
     Bits any = Bits.below(edge, Math.nextUp(LEAST_EDGE), width, height).not();
     Regions regions = Regions.of(width, height, any.unpacked());
-    boolean[] isLong = new boolean[regions.all().size() + 1];
-    for (Regions.Region region : regions.all()) {
-      isLong[region.id()] = region.areaPx() >= SHORTEST_PX;
-    }
-    return new EdgeLines(edge, Bits.where(regions.labels(), isLong, width, height));
+    return new EdgeLines(edge, regions.where(region -> region.areaPx() >= SHORTEST_PX));
   }
 
   /** Of all the lines' weight, how much lies outside of some places, 0 to 1. */

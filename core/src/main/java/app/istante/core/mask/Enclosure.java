@@ -109,7 +109,7 @@ final class Enclosure {
       Bits open = Bits.below(edge, limit, width, height).andNot(unlike);
       double counts = 1;
       for (boolean[] flooded : grounds(cells, like, rim)) {
-        Bits wet = Bits.where(cells.labels(), flooded, width, height);
+        Bits wet = cells.where(flooded);
         Bits dry = wet.grown(open, CLOSED_GAP_PX).not();
         double clearness = counts * clearness(dry, near);
         clearness *= dry.count() > most && swallows(dry, ground) ? SWALLOWS_COUNTS : 1;

@@ -133,7 +133,7 @@ final class FitGrid {
     for (Regions.Region region : regions.all()) {
       wanted[region.id()] |= region.borderPx() > 0;
     }
-    return Bits.where(regions.labels(), wanted, columns, rows).unpacked();
+    return regions.where(wanted).unpacked();
   }
 
   /** Lowest and highest value of a surface over some points, for each channel. */

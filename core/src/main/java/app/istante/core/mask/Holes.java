@@ -90,7 +90,6 @@ final class Holes {
   private final double colourTolerance;
   private final int width;
   private final int height;
-  private boolean closed;
 
   /**
    * @param inside what was taken for product; changed
@@ -108,6 +107,14 @@ final class Holes {
     height = ground.height();
   }
 
+  /**
+   * What came of a look at all islands.
+   *
+   * @param count of the holes that were opened
+   * @param leftClosed whether something was left that may well be a hole
+   */
+  record Opened(int count, boolean leftClosed) {}
+
   /** What an island is held against: the ground's smooth surface, or that and a shade on it. */
   private enum Against {
     SURFACE,
@@ -117,12 +124,8 @@ final class Holes {
     THROWN
   }
 
-  /**
-   * Opens what looks as the ground should.
-   *
-   * @return how many holes were opened
-   */
-  int open() {
+  /** Opens what looks as the ground should. */
+  Opened open() {
     return open(deviation, deviation, Against.SURFACE);
   }
 
@@ -130,9 +133,8 @@ final class Holes {
    * Opens what looks as the ground around the product does.
    *
    * @param around deviation of that ground, carried on across the product, stops
-   * @return how many holes were opened
    */
-  int open(float[] around) {
+  Opened open(float[] around) {
     return open(off(around), around, Against.AROUND);
   }
 
@@ -141,15 +143,9 @@ final class Holes {
    * so less of the rim need be clear, and it may lie beside what was opened before.
    *
    * @param thrown shade, stops
-   * @return how many holes were opened
    */
-  int openInShade(float[] thrown) {
+  Opened openInShade(float[] thrown) {
     return open(off(thrown), thrown, Against.THROWN);
-  }
-
-  /** Whether something was left closed that may well be a hole. */
-  boolean leftClosed() {
-    return closed;
   }
 
   private float[] off(float[] shade) {
@@ -165,7 +161,7 @@ final class Holes {
    * the product is opened where it looks like the ground and something that plainly differs from it
    * lies all round; a highlight that happens to be as bright as the ground fades out instead.
    */
-  private int open(float[] off, float[] shade, Against against) {
+  private Opened open(float[] off, float[] shade, Against against) {
     boolean[] like = new boolean[inside.length];
     double darkest = -5 * tolerance;
     if (against != Against.SURFACE) {
@@ -198,7 +194,7 @@ final class Holes {
         plain[id] += colour[at] < PLAIN_COLOUR_SHARE * colourTolerance ? 1 : 0;
       }
     }
-    closed = false;
+    boolean leftClosed = false;
     int opened = 0;
     // What only a likely island is asked for is worked out for the first.
     float[] differs = null;
@@ -249,10 +245,10 @@ final class Holes {
       } else {
         boolean ground = Math.abs(mean) < RING_MEAN * tolerance && spread < RING_SPREAD * tolerance;
         double share = (double) island.areaPx() / product;
-        closed |= ground && share > LEAST_OF_RING && share < MOST_OF_RING;
+        leftClosed |= ground && share > LEAST_OF_RING && share < MOST_OF_RING;
       }
     }
-    return opened;
+    return new Opened(opened, leftClosed);
   }
 
   private float[] differs(float[] off) {
@@ -362,7 +358,7 @@ final class Holes {
     for (int y = island.top(); y <= island.bottom(); y++) {
       for (int x = island.left(); x <= island.right(); x++) {
         int at = y * width + x;
-        boolean onRim = islands.labels()[at] == island.id() && islands.onRim(at, width);
+        boolean onRim = islands.labels()[at] == island.id() && islands.onRim(at);
         if (onRim) {
           rim++;
           sharp += near[at] > clear || open != null && besideOpen(at, open) ? 1 : 0;

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntPredicate;
+import java.util.function.Predicate;
 
 /** Connected regions (four neighbours) of the pixels of a plane that satisfy a condition. */
 public final class Regions {
@@ -32,10 +33,14 @@ public final class Regions {
     }
   }
 
+  private final int width;
+  private final int height;
   private final int[] labels;
   private final List<Region> regions;
 
-  private Regions(int[] labels, List<Region> regions) {
+  private Regions(int width, int height, int[] labels, List<Region> regions) {
+    this.width = width;
+    this.height = height;
     this.labels = labels;
     this.regions = regions;
   }
@@ -49,8 +54,26 @@ public final class Regions {
     return regions;
   }
 
+  /** The pixels of the regions that a condition holds for. */
+  Bits where(Predicate<Region> wanted) {
+    boolean[] marks = new boolean[regions.size() + 1];
+    for (Region region : regions) {
+      marks[region.id()] = wanted.test(region);
+    }
+    return where(marks);
+  }
+
+  /**
+   * The pixels of some regions.
+   *
+   * @param wanted by their ids; the first tells of what is in no region
+   */
+  Bits where(boolean[] wanted) {
+    return Bits.where(labels, wanted, width, height);
+  }
+
   /** Whether a pixel of a region, not on the frame's edge, has a neighbour outside it. */
-  boolean onRim(int at, int width) {
+  boolean onRim(int at) {
     int id = labels[at];
     return id > 0
         && (labels[at - 1] != id
@@ -161,7 +184,7 @@ public final class Regions {
       for (int i = 0; i < regions; i++) {
         found.add(tallies[i].region(i + 1));
       }
-      return new Regions(labels, List.copyOf(found));
+      return new Regions(width, height, labels, List.copyOf(found));
     }
   }
 

@@ -345,11 +345,10 @@ public final class Separator {
     CastShadow.takeOff(inside, off, edge, gradient);
     dropSpecks(inside);
     Holes holes = new Holes(inside, burnt(), off);
-    int opened = holes.open();
-    boolean leftClosed = holes.leftClosed();
-    opened += holes.open(around(inside));
+    Holes.Opened first = holes.open();
+    int opened = first.count() + holes.open(around(inside)).count();
     ThrownShade thrown = thrown(inside, evidence.brightStops());
-    opened += thrown == null ? 0 : holes.openInShade(thrown.stops(width, height));
+    opened += thrown == null ? 0 : holes.openInShade(thrown.stops(width, height)).count();
     boolean[] strips = FrameStrips.of(inside, width, height);
     byte[] kind = sort(inside, strips);
     int parts = ProductParts.name(kind, width, height);
@@ -359,7 +358,7 @@ public final class Separator {
     boolean[] product = Separation.places(kind, Separation.PRODUCT);
     OutlineTrust trust = new OutlineTrust(off, edge, lines, gradient, steep, model);
     double sure = found.clearness() * trust.of(product, parts);
-    double doubt = trust.explained(kind) * (leftClosed ? DOUBTED : 1);
+    double doubt = trust.explained(kind) * (first.leftClosed() ? DOUBTED : 1);
     boolean any =
         Bits.count(product) >= SMALLEST_PRODUCT_SHARE * kind.length && sure > LEAST_CONFIDENCE;
     if (!any) {

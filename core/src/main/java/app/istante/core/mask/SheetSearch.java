@@ -101,7 +101,7 @@ final class SheetSearch {
       return null;
     }
     addFront(regions, wanted, paper);
-    return Bits.where(regions.labels(), wanted, grid.columns, grid.rows).unpacked();
+    return regions.where(wanted).unpacked();
   }
 
   /**
@@ -121,7 +121,7 @@ final class SheetSearch {
       int id = labels[at];
       behind[papers.labels()[at]] |= wanted[id];
       ofPaper[id] = papers.labels()[at];
-      if (id > 0 && regions.onRim(at, columns)) {
+      if (id > 0 && regions.onRim(at)) {
         rim[id]++;
         beside[id] += nearTable[at] ? 1 : 0;
       }
@@ -138,11 +138,7 @@ final class SheetSearch {
   /** What is no paper and goes on beyond the frame. */
   private boolean[] around(boolean[] paper) {
     Regions others = Regions.of(grid.columns, grid.rows, at -> !paper[at]);
-    boolean[] wanted = new boolean[others.all().size() + 1];
-    for (Regions.Region region : others.all()) {
-      wanted[region.id()] = region.borderPx() > 0;
-    }
-    return Bits.where(others.labels(), wanted, grid.columns, grid.rows).unpacked();
+    return others.where(region -> region.borderPx() > 0).unpacked();
   }
 
   private boolean[] even() {
