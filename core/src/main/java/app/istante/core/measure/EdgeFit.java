@@ -35,6 +35,7 @@ final class EdgeFit {
   }
 
   /**
+   * @param sigmaError standard error of sigma, by what the step does not explain
    * @param residualShare root mean square of what the step does not explain, over its rise
    * @param overshoot how far the samples rise over the step's plateau beside it, over its rise
    */
@@ -43,6 +44,7 @@ final class EdgeFit {
       double rise,
       double place,
       double sigma,
+      double sigmaError,
       double residualShare,
       double overshoot) {}
 
@@ -100,6 +102,7 @@ final class EdgeFit {
         p[1],
         p[2],
         p[3],
+        now.sigmaError(),
         rms / Math.max(1e-9, Math.abs(p[1])),
         overshoot(shape, p, t, value, weight, clipped));
   }
@@ -123,8 +126,32 @@ final class EdgeFit {
 
   /** The damped normal equations' answer; null where they are singular. */
   private double[] step(double damping) {
-    double[][] a = new double[4][4];
     double[] b = new double[4];
+    return solve(normal(damping, b), b);
+  }
+
+  /**
+   * The root of sigma's place in the inverse of the normal equations, times the variance of the
+   * residuals for a sample of weight 1.
+   */
+  private double sigmaError() {
+    double[] ofSigma = {0, 0, 0, 1};
+    double[] inverse = solve(normal(0, new double[4]), ofSigma);
+    int samples = 0;
+    for (double one : counts) {
+      samples += one > 0 ? 1 : 0;
+    }
+    double variance = error / Math.max(1, samples - 4);
+    return inverse == null ? p[3] : Math.sqrt(Math.max(0, variance * inverse[3]));
+  }
+
+  /**
+   * The normal equations, their diagonal damped.
+   *
+   * @param b is given their right side
+   */
+  private double[][] normal(double damping, double[] b) {
+    double[][] a = new double[4][4];
     double perSigma = p[1] / p[3];
     for (int i = 0; i < t.length; i++) {
       double w = counts[i];
@@ -153,7 +180,7 @@ final class EdgeFit {
         a[k][j] = a[j][k];
       }
     }
-    return solve(a, b);
+    return a;
   }
 
   /** Between 1.5 and 4 sigma beside the edge, on either side; clipped samples can't overshoot. */

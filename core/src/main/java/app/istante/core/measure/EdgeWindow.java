@@ -56,6 +56,7 @@ final class EdgeWindow {
    * @param normalDegrees direction across the edge, clockwise on screen from horizontal, 0 to 180
    * @param overshoot of the light beside the edge, as a share of its height; 0 and up
    * @param clipped whether one side of it is burnt out, so that its height was guessed
+   * @param errorPx standard error of the deviation taken for a Gaussian
    */
   record Edge(
       int x,
@@ -65,9 +66,10 @@ final class EdgeWindow {
       double discLeaves,
       double normalDegrees,
       double overshoot,
-      boolean clipped) {
+      boolean clipped,
+      double errorPx) {
     Edge withSigma(double sigma) {
-      return new Edge(x, y, sigma, discPx, discLeaves, normalDegrees, overshoot, clipped);
+      return new Edge(x, y, sigma, discPx, discLeaves, normalDegrees, overshoot, clipped, errorPx);
     }
   }
 
@@ -183,7 +185,8 @@ final class EdgeWindow {
             isDisc ? disc.residualShare() / step.residualShare() : 1,
             (degrees + 360) % 180,
             step.overshoot(),
-            onBurnt),
+            onBurnt,
+            step.sigmaError()),
         step.rise());
   }
 

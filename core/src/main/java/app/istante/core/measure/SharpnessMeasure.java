@@ -50,6 +50,9 @@ final class SharpnessMeasure {
   /** Rank of the edge that stands for the sharpest zone: lower ones are chance. */
   private static final double SHARPEST_SHARE = 0.35;
 
+  /** Of a normal distribution, in its standard deviations. */
+  private static final double QUARTILES_APART = 1.349;
+
   /** A disc that leaves less than this of what a Gaussian leaves unexplained is one. */
   private static final double DISC_LEAVES = 0.9;
 
@@ -82,8 +85,8 @@ final class SharpnessMeasure {
     boolean disc = areDiscs(clear);
     List<Edge> told = disc ? asDiscs(clear) : clear;
     double[] sigmas = told.stream().mapToDouble(Edge::sigmaPx).sorted().toArray();
-    double sharpest = sigmas[(int) (SHARPEST_SHARE * (sigmas.length - 1))];
     double median = sigmas[sigmas.length / 2];
+    double sharpest = median - realSpread(told, sigmas) * (median - rank(sigmas, SHARPEST_SHARE));
     double spread = sharpest - sigmas[0];
     double band = 0.2 + 0.1 * sharpest + 1.5 * spread / Math.sqrt(sigmas.length);
     band *= few ? TIMES_BAND_WHEN_FEW : 1;
@@ -103,6 +106,22 @@ final class SharpnessMeasure {
         overshoots[overshoots.length / 2],
         deciles(sigmas),
         map(told, picture.photo().widthPx(), picture.photo().heightPx()));
+  }
+
+  /**
+   * How much of the spread between the edges is of the picture, 0 to 1: the rest is that each is
+   * read with an error, and makes no zone sharper than the others. The share of the variance, as
+   * James and Stein (1961) take errors back.
+   */
+  private static double realSpread(List<Edge> edges, double[] sigmas) {
+    double[] errors = edges.stream().mapToDouble(Edge::errorPx).sorted().toArray();
+    double spread = (rank(sigmas, 0.75) - rank(sigmas, 0.25)) / QUARTILES_APART;
+    double chance = rank(errors, 0.5);
+    return spread <= chance ? 0 : Math.sqrt(1 - chance * chance / (spread * spread));
+  }
+
+  private static double rank(double[] sorted, double share) {
+    return sorted[(int) (share * (sorted.length - 1))];
   }
 
   /** Whether most of the edges are blurred as by defocus. */
@@ -238,7 +257,8 @@ final class SharpnessMeasure {
                 edge.discLeaves(),
                 edge.normalDegrees(),
                 edge.overshoot(),
-                edge.clipped()));
+                edge.clipped(),
+                whole * edge.errorPx()));
       }
     }
     return edges;

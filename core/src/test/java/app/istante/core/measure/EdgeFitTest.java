@@ -9,7 +9,9 @@ import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Srgb;
 import app.istante.core.sim.Optics;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Random;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -59,8 +61,9 @@ public class EdgeFitTest {
       // A smear of 14 px along 30 degrees over a lens blur of 0.8 px.
       double along = Math.cos(Math.toRadians(degrees - 30));
       double variance = 0.64 + 14 * 14 / 12.0 * along * along;
-      smeared.add(new EdgeWindow.Edge(0, 0, Math.sqrt(variance), Double.NaN, 1, degrees, 0, false));
-      defocused.add(new EdgeWindow.Edge(0, 0, 4, Double.NaN, 1, degrees, 0, false));
+      smeared.add(
+          new EdgeWindow.Edge(0, 0, Math.sqrt(variance), Double.NaN, 1, degrees, 0, false, 0));
+      defocused.add(new EdgeWindow.Edge(0, 0, 4, Double.NaN, 1, degrees, 0, false, 0));
     }
     Readings.Motion motion = SmearFit.of(smeared);
     assertEquals(motion.lengthPx(), 14, 14 * 0.15);
@@ -79,6 +82,29 @@ public class EdgeFitTest {
     }
     EdgeWindow.Edge gaussian = edgeAt(edge(120, 4, 17, 0.1, 0.7));
     assertTrue(gaussian.discLeaves() > 1.2, gaussian.discLeaves() + "");
+  }
+
+  /** The same edge in sixty grains: the error that each fit states is how far they scatter. */
+  @Test
+  public void statesHowFarGrainPutsItOff() {
+    EncodedImage clean = edge(120, 1.2, 17, 0.2, 0.6);
+    Random grain = new Random(4);
+    double[] sigmas = new double[60];
+    double stated = 0;
+    for (int i = 0; i < sigmas.length; i++) {
+      byte[] rgb = clean.rgb().clone();
+      for (int at = 0; at < rgb.length; at++) {
+        rgb[at] = (byte) Math.round((rgb[at] & 0xFF) + 5 * grain.nextGaussian());
+      }
+      EdgeWindow.Edge found = edgeAt(new EncodedImage(120, 120, rgb));
+      sigmas[i] = found.sigmaPx();
+      stated += found.errorPx() / sigmas.length;
+    }
+    double mean = Arrays.stream(sigmas).average().orElseThrow();
+    double scatter =
+        Math.sqrt(Arrays.stream(sigmas).map(s -> (s - mean) * (s - mean)).average().orElseThrow());
+    System.out.printf("blur of an edge in grain: %.3f px, stated %.3f px%n", scatter, stated);
+    assertEquals(stated, scatter, 0.3 * scatter);
   }
 
   /** A slanted step of light, blurred by the simulated camera's disc. */

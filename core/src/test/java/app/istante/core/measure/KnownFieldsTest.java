@@ -192,7 +192,8 @@ public class KnownFieldsTest {
     for (int direction = 0; direction < 180; direction += 3) {
       double along = Math.cos(Math.toRadians(direction - angle));
       double variance = sigma * sigma + length * length / 12 * along * along;
-      edges.add(new EdgeWindow.Edge(0, 0, Math.sqrt(variance), Double.NaN, 1, direction, 0, false));
+      edges.add(
+          new EdgeWindow.Edge(0, 0, Math.sqrt(variance), Double.NaN, 1, direction, 0, false, 0));
     }
     return edges;
   }
