@@ -8,6 +8,7 @@ import java.util.Arrays;
  */
 final class Bits {
   private static final int WORD = 64;
+  private static final int HALF_WORD = WORD / 2;
 
   private final int width;
   private final int height;
@@ -23,8 +24,6 @@ final class Bits {
     words = (width + WORD - 1) / WORD;
     this.rows = rows;
   }
-
-  private static final int HALF_WORD = WORD / 2;
 
   /** Which pixels of a row belong: many at a time, since a call for each pixel would cost more. */
   @FunctionalInterface

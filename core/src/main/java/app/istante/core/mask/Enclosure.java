@@ -155,17 +155,13 @@ final class Enclosure {
         mouth[id] += besides(dry, at, false) ? 1 : 0;
       }
     }
-    boolean[] closed = new boolean[wall.length];
-    for (Regions.Region pocket : pockets.all()) {
-      int id = pocket.id();
-      closed[id] =
-          pocket.borderPx() == 0
-              && wall[id] > POCKET_WALL * mouth[id]
-              && likePx[id] < POCKET_LIKE_SHARE * pocket.areaPx();
-    }
-    for (int at = 0; at < dry.length; at++) {
-      enclosed[at] |= closed[pockets.labels()[at]];
-    }
+    Bits closed =
+        pockets.where(
+            pocket ->
+                pocket.borderPx() == 0
+                    && wall[pocket.id()] > POCKET_WALL * mouth[pocket.id()]
+                    && likePx[pocket.id()] < POCKET_LIKE_SHARE * pocket.areaPx());
+    closed.forEach(at -> enclosed[at] = true);
   }
 
   private boolean besides(boolean[] set, int at, boolean wanted) {

@@ -29,7 +29,7 @@ record Evidence(OffGround off, float[][] log, double typicalGradient) {
   /** Brighter than the lit ground by this much is a highlight on something: stops. */
   private static final double BRIGHT_STOPS = 0.14;
 
-  /** Of exp(-ratio²), up to the clearest edge; straight lines between its steps are 2e-5 off. */
+  /** Of exp(-ratio²), up to the clearest edge; straight lines between its steps are 1e-6 off. */
   private static final int RATIO_STEPS = 512;
 
   private static final float[] FADES = new float[(int) (CLEAR_RATIO * RATIO_STEPS) + 2];

@@ -130,10 +130,7 @@ final class FitGrid {
       int id = regions.labels()[at];
       wanted[id] |= id > 0 && told[at];
     }
-    for (Regions.Region region : regions.all()) {
-      wanted[region.id()] |= region.borderPx() > 0;
-    }
-    return regions.where(wanted).unpacked();
+    return regions.where(region -> region.borderPx() > 0 || wanted[region.id()]).unpacked();
   }
 
   /** Lowest and highest value of a surface over some points, for each channel. */

@@ -51,16 +51,14 @@ final class ThrownShade {
       lost = new float[width * height];
       counts = new boolean[width * height];
       for (int at = 0; at < lost.length; at++) {
-        int free = 0;
         double stops = 0;
         for (int row = 0; row < side; row++) {
           int pixel = corner(at, fullWidth) + row * fullWidth;
           for (int end = pixel + side; pixel < end; pixel++) {
-            free += open[pixel] ? 1 : 0;
             stops += Math.min(0, deviation[pixel]);
           }
         }
-        counts[at] = free == side * side;
+        counts[at] = count(open, at, fullWidth) == side * side;
         lost[at] = (float) (1 - Math.pow(2, stops / (side * side)));
         squares += counts[at] ? lost[at] * lost[at] : 0;
       }
@@ -68,6 +66,18 @@ final class ThrownShade {
 
     private int corner(int at, int fullWidth) {
       return at / width * side * fullWidth + at % width * side;
+    }
+
+    /** How many of a cell's pixels are set. */
+    private int count(boolean[] set, int at, int fullWidth) {
+      int count = 0;
+      for (int row = 0; row < side; row++) {
+        int pixel = corner(at, fullWidth) + row * fullWidth;
+        for (int end = pixel + side; pixel < end; pixel++) {
+          count += set[pixel] ? 1 : 0;
+        }
+      }
+      return count;
     }
 
     boolean isShaded() {
@@ -82,14 +92,7 @@ final class ThrownShade {
     float[] cover(boolean[] body, int fullWidth) {
       float[] cover = new float[lost.length];
       for (int at = 0; at < cover.length; at++) {
-        int covered = 0;
-        for (int row = 0; row < side; row++) {
-          int pixel = corner(at, fullWidth) + row * fullWidth;
-          for (int end = pixel + side; pixel < end; pixel++) {
-            covered += body[pixel] ? 1 : 0;
-          }
-        }
-        cover[at] = covered / (float) (side * side);
+        cover[at] = count(body, at, fullWidth) / (float) (side * side);
       }
       return cover;
     }

@@ -88,10 +88,16 @@ final class SmearEcho {
     return angle * 180 / ANGLES;
   }
 
+  private EchoLines.Place place() {
+    if (place == null) {
+      place = EchoLines.Place.of(parts);
+    }
+    return place;
+  }
+
   private EchoLines coarse() {
     if (coarse == null) {
-      place = EchoLines.Place.of(parts);
-      coarse = EchoLines.coarse(picture.linear(), place);
+      coarse = EchoLines.coarse(picture.linear(), place());
     }
     return coarse;
   }
@@ -99,8 +105,7 @@ final class SmearEcho {
   /** Null where the photo has no more pixels than the coarse ones. */
   private EchoLines fine() {
     if (fine == null) {
-      coarse();
-      fine = EchoLines.fine(picture.srgb(), picture.linear(), place);
+      fine = EchoLines.fine(picture.srgb(), picture.linear(), place());
     }
     return fine;
   }
@@ -249,7 +254,7 @@ final class SmearEcho {
     return sums;
   }
 
-  /** Looks for dips between lines at one scale, up to so far apart, but in silent directions. */
+  /** Looks for dips between lines at one scale, up to so far apart; silent directions have none. */
   private record Lags(EchoLines lines, int farthest, boolean[] silent) {
     Dip strongest(int[] angles) {
       Dip[] seen = new Dip[ANGLES];

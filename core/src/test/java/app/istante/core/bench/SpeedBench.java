@@ -145,8 +145,9 @@ public final class SpeedBench {
     double[] both = new double[BATCH_ROUNDS];
     double[] helped = new double[BATCH_ROUNDS];
     for (int round = 0; round < BATCH_ROUNDS; round++) {
-      double alone = secondsEach(() -> one.submit(() -> atOnce(pictures)).join(), BATCH / 2);
-      helped[round] = alone / secondsEach(() -> atOnce(pictures), BATCH / 2);
+      double alone =
+          secondsEach(() -> one.submit(() -> inTurn(BATCH / 2, pictures)).join(), BATCH / 2);
+      helped[round] = alone / secondsEach(() -> inTurn(BATCH / 2, pictures), BATCH / 2);
       both[round] = alone / secondsEach(() -> atOnce(2, BATCH / 2, pictures), BATCH);
     }
     one.shutdown();
@@ -160,18 +161,15 @@ public final class SpeedBench {
     return (System.nanoTime() - start) / 1e9 / photos;
   }
 
-  private static void atOnce(List<byte[]> pictures) {
-    IntStream.range(0, BATCH / 2).forEach(i -> check(pictures.get(i % pictures.size())));
+  private static void inTurn(int times, List<byte[]> pictures) {
+    IntStream.range(0, times).forEach(i -> check(pictures.get(i % pictures.size())));
   }
 
   /** So many threads, each of which makes so many checks; returns when all have. */
   private static void atOnce(int threads, int times, List<byte[]> pictures) {
     Thread[] all = new Thread[threads];
     for (int t = 0; t < threads; t++) {
-      all[t] =
-          new Thread(
-              () ->
-                  IntStream.range(0, times).forEach(i -> check(pictures.get(i % pictures.size()))));
+      all[t] = new Thread(() -> inTurn(times, pictures));
       all[t].start();
     }
     for (Thread thread : all) {
