@@ -36,6 +36,7 @@ case "${1:-}" in
     measure
     /usr/bin/python3 "$HERE/scripts/decode_and_convert.py" "$pictures"/*-12mp.jpg
     measure flat
+    /usr/bin/python3 "$HERE/scripts/whole_process.py" "$HERE/istante" "$pictures/good-12mp.jpg"
     exit 0
     ;;
   kernels) run_bench org.openjdk.jmh.Main KernelBench ;;

@@ -64,6 +64,14 @@ build_core_if_stale() {
   fi
 }
 
+# The classes that a check needs, ready to be mapped into memory: half a second less at every start.
+share_core_classes() {
+  [ "$CORE_ARCHIVE" -nt core/target/istante-core.jar ] && return 0
+  java -Xlog:disable "-XX:ArchiveClassesAtExit=$CORE_ARCHIVE" -Xmx512m -XX:+UseParallelGC \
+    -Djava.awt.headless=true -cp "$CORE_PATH" \
+    app.istante.core.cli.CheckCommand --json demo/photos/take-01.jpg >/dev/null 2>&1 || true
+}
+
 build_bench_if_stale() {
   if stale core/target/test.classpath core/src core/pom.xml pom.xml; then
     need_builders
