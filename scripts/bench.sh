@@ -21,6 +21,33 @@ case "${1:-}" in
     run_bench app.istante.core.bench.OtherTracer \
       "${XDG_CACHE_HOME:-$HOME/.cache}/istante/tracer/$seed" "$seed" "${3:-44}" ${4:+"$4"}
     ;;
+  glance)
+    # Hours where nothing is traced yet; what is learned goes to where the core reads it.
+    need_learning
+    need_other_tracer
+    minutes="${2:-60}"
+    work="${XDG_CACHE_HOME:-$HOME/.cache}/istante/glance"
+    learning="$HERE/scripts/glance"
+    mkdir -p "$work"
+    build_bench_if_stale
+    bench() { java -Xmx1g -XX:+UseParallelGC -Djava.awt.headless=true -cp "$(bench_path)" "app.istante.core.bench.$@"; }
+    bench GlancePictures "$work/../bed" "$work/bed"
+    # Seed 14 judges; it is not learned from.
+    for seed in 11 12 13; do
+      bench OtherTracer "$work/../tracer/$seed" "$seed" 44 "$work/traced-$seed"
+    done
+    pictures() { /usr/bin/python3 "$learning/pictures.py" "$@"; }
+    pictures taken "$work/taken.npz" "$work/bed" "$work"/traced-*
+    stamps=/usr/share/tuxpaint/stamps
+    pictures drawn "$stamps" 15000 100000 128 96 "$work/wide.npz"
+    pictures drawn "$stamps" 3500 2000000 112 112 "$work/square.npz"
+    pictures drawn "$stamps" 3500 2100000 96 128 "$work/tall.npz"
+    /usr/bin/python3 "$learning/learn.py" "$minutes" "$work/glance-net.bin" \
+      "$work/wide.npz,$work/square.npz,$work/tall.npz" "$work/taken.npz"
+    cp "$work/glance-net.bin" "$HERE/core/src/main/resources/app/istante/core/mask/"
+    cp "$work/glance-net.csv" "$HERE/core/src/test/resources/app/istante/core/mask/"
+    exit 0
+    ;;
   remedies) run_bench app.istante.core.bench.RemedyBench ;;
   speed)
     # One after the other on the same files; pairs of runs matter, not single ones.

@@ -28,6 +28,12 @@ need_chromium() { need_packages chromium chromium; }
 need_python_imaging() {
   /usr/bin/python3 -c 'from PIL import ImageCms' 2>/dev/null || need_packages python3-imaging-module python3 python3-pil
 }
+# Learning what things look like takes a few hundred cut-outs; any PNG files with alpha would do.
+need_learning() {
+  /usr/bin/python3 -c 'import torch, scipy, PIL' 2>/dev/null ||
+    need_packages python3-learning-modules python3-torch python3-scipy python3-pil
+  [ -d /usr/share/tuxpaint/stamps ] || need_packages cut-out-pictures tuxpaint-stamps-default
+}
 need_other_tracer() { need_packages povray povray; }
 need_builders() {
   need_packages javac default-jdk-headless

@@ -62,4 +62,22 @@ public record Separation(
         + 0.7152 * groundLinear(1, at)
         + 0.0722 * groundLinear(2, at);
   }
+
+  /** The same outline, trusted less. */
+  Separation trusted(double share) {
+    return new Separation(
+        width,
+        height,
+        found,
+        confidence * share,
+        alpha,
+        kind,
+        groundLog,
+        deviationStops,
+        parts,
+        holes,
+        noiseStops,
+        borderAgreement,
+        againstBlank);
+  }
 }

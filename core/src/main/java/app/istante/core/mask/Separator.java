@@ -22,6 +22,8 @@ public final class Separator {
 
   private static final double DOUBTED = 0.5;
 
+  private static final double NEARLY_AS_CLEAR = 0.7;
+
   /** Below this, what was outlined is grain. */
   private static final double LEAST_CONFIDENCE = 0.12;
 
@@ -60,6 +62,7 @@ public final class Separator {
   private final BlankFrame blank;
   private final float[][] log;
   private final float[][] bend;
+  private final FirstGlance glance;
   private final BackdropModel model;
   private final float[][] ground;
   private final float[] deviation;
@@ -74,6 +77,7 @@ public final class Separator {
    * @param log light in stops, its grain evened out
    * @param blank one that explains this picture; or null
    * @param bend light of each row and channel that the smooth model is known to pass over; or null
+   * @param glance what the whole picture looks like
    */
   private Separator(
       LinearImage image,
@@ -81,8 +85,10 @@ public final class Separator {
       BackdropModel model,
       boolean[] foreign,
       BlankFrame blank,
-      float[][] bend) {
+      float[][] bend,
+      FirstGlance glance) {
     this.image = image;
+    this.glance = glance;
     this.log = log;
     this.model = model;
     this.blank = blank;
@@ -118,7 +124,9 @@ public final class Separator {
     BackdropModel smooth = BackdropModel.fit(log, image.width(), image.height());
     BackdropModel against = blank == null ? null : against(blank, log, image);
     boolean helps = against != null && ofThisSet(against, smooth);
-    return new Separator(image, log, helps ? against : smooth, foreign, helps ? blank : null, null);
+    FirstGlance glance = FirstGlance.at(image, foreign);
+    return new Separator(
+        image, log, helps ? against : smooth, foreign, helps ? blank : null, null, glance);
   }
 
   /**
@@ -194,13 +202,30 @@ public final class Separator {
    */
   public static Separation separate(LinearImage image, boolean[] foreign, BlankFrame blank) {
     Separator separator = of(image, foreign, blank);
-    Separation plain = separator.run();
-    float[][] bend = plain.confidence() < SURE ? separator.bend(plain) : null;
-    if (bend == null) {
+    Separation seen = separator.withBend(separator.run(false), foreign);
+    double agreed = separator.glance.agreement(seen.alpha());
+    if (agreed >= FirstGlance.AGREES) {
+      return seen;
+    }
+    Separation heeding = separator.run(true);
+    double agrees = separator.glance.agreement(heeding.alpha());
+    // Light and edges may have been misled, or the glance: its outline must be clear by itself too.
+    boolean better =
+        agrees >= FirstGlance.FOLLOWED
+            && heeding.confidence() >= NEARLY_AS_CLEAR * seen.confidence()
+            && agrees * heeding.confidence() > agreed * seen.confidence();
+    return better
+        ? heeding.trusted(FirstGlance.trust(agrees))
+        : seen.trusted(FirstGlance.trust(agreed));
+  }
+
+  /** A doubtful outline drawn again with the sheet's bend known, where it is surer so. */
+  private Separation withBend(Separation plain, boolean[] foreign) {
+    float[][] told = plain.confidence() < SURE ? bend(plain) : null;
+    if (told == null) {
       return plain;
     }
-    Separation bent =
-        new Separator(image, separator.log, separator.model, foreign, null, bend).run();
+    Separation bent = new Separator(image, log, model, foreign, null, told, glance).run(false);
     // What was seen through once is open; a filled opening only looks surer.
     boolean closes = bent.holes() < plain.holes() && plain.confidence() >= DOUBTED;
     return closes || bent.confidence() < plain.confidence() ? plain : bent;
@@ -307,7 +332,10 @@ public final class Separator {
     return count == 0 ? 0 : Planes.quantile(sample, count, 0.9);
   }
 
-  private Separation run() {
+  /**
+   * @param heeding whether a first glance at the whole picture counts beside light and edges
+   */
+  private Separation run(boolean heeding) {
     OffGround off =
         new OffGround(
             deviation,
@@ -333,6 +361,9 @@ public final class Separator {
     boolean[] beyond = beside == null ? null : beside.foreign();
     Enclosure.Found found = Enclosure.of(edge, lines, like, other, beyond, width, height);
     float[] each = evidence.of(like, found.enclosed());
+    if (heeding) {
+      glance.addTo(each, deviation, evidence.brightStops());
+    }
     boolean[] inside =
         GridCut.inside(each, evidence.joins(1), evidence.joins(width), width, height);
     for (int at = 0; foreign != null && at < inside.length; at++) {

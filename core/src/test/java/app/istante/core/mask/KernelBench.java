@@ -55,6 +55,11 @@ public class KernelBench {
   }
 
   @Benchmark
+  public double firstGlance() {
+    return FirstGlance.at(picture, null).agreement(plane);
+  }
+
+  @Benchmark
   public float[] meanOverThree() {
     return Planes.boxMean(plane, WIDTH, HEIGHT, 1);
   }

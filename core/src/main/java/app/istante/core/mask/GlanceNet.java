@@ -1,0 +1,240 @@
+package app.istante.core.mask;
+
+import java.io.DataInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.Arrays;
+
+/**
+ * A small convolutional network (Ronneberger, Fischer and Brox 2015: going down by halves, up again
+ * with what was seen on the way) that tells which part of a coarse picture is the product. Its
+ * weights were learned from drawn and traced pictures whose product is known ({@code
+ * scripts/glance}); here they are only applied. Can be used by several threads at once.
+ */
+final class GlanceNet {
+  private static final String WEIGHTS = "glance-net.bin";
+
+  /** Pictures' sides are multiples of this, so that they can be halved four times. */
+  static final int STEP_PX = 16;
+
+  private static final int TAPS = 9;
+
+  private static final GlanceNet LEARNED = load();
+
+  private final Layer[][] down;
+  private final Layer middle;
+  private final Layer[] up;
+  private final Layer last;
+
+  private GlanceNet(Layer[][] down, Layer middle, Layer[] up, Layer last) {
+    this.down = down;
+    this.middle = middle;
+    this.up = up;
+    this.last = last;
+  }
+
+  /** The network with the weights that ship with Istante. */
+  static GlanceNet learned() {
+    return LEARNED;
+  }
+
+  /** One channel after the other, each with a rim of zeros one pixel wide. */
+  private record Maps(int width, int height, float[][] channels) {
+    static Maps empty(int width, int height, int channels) {
+      return new Maps(width, height, new float[channels][(width + 2) * (height + 2)]);
+    }
+
+    int row() {
+      return width + 2;
+    }
+
+    Maps and(Maps others) {
+      float[][] all = Arrays.copyOf(channels, channels.length + others.channels.length);
+      System.arraycopy(others.channels, 0, all, channels.length, others.channels.length);
+      return new Maps(width, height, all);
+    }
+
+    /** The largest of each two by two. */
+    Maps halved() {
+      Maps half = empty(width / 2, height / 2, channels.length);
+      for (int c = 0; c < channels.length; c++) {
+        for (int y = 0; y < half.height; y++) {
+          int from = (2 * y + 1) * row() + 1;
+          int to = (y + 1) * half.row() + 1;
+          for (int x = 0; x < half.width; x++) {
+            float[] in = channels[c];
+            int at = from + 2 * x;
+            float upper = Math.max(in[at], in[at + 1]);
+            float lower = Math.max(in[at + row()], in[at + row() + 1]);
+            half.channels[c][to + x] = Math.max(upper, lower);
+          }
+        }
+      }
+      return half;
+    }
+
+    Maps doubled() {
+      Maps twice = empty(2 * width, 2 * height, channels.length);
+      for (int c = 0; c < channels.length; c++) {
+        for (int y = 0; y < twice.height; y++) {
+          int from = (y / 2 + 1) * row() + 1;
+          int to = (y + 1) * twice.row() + 1;
+          for (int x = 0; x < twice.width; x++) {
+            twice.channels[c][to + x] = channels[c][from + x / 2];
+          }
+        }
+      }
+      return twice;
+    }
+  }
+
+  /** Three by three weights for each pair of channels. */
+  private record Layer(float[][][] weights, float[] bias) {
+    /** Negative sums are cut off at zero. */
+    Maps run(Maps in) {
+      Maps out = Maps.empty(in.width, in.height, bias.length);
+      int row = in.row();
+      // Rims are computed too, so that a map is one long run, and cleared again.
+      int from = row + 1;
+      int to = (in.height + 1) * row - 1;
+      for (int c = 0; c < bias.length; c++) {
+        float[] sum = out.channels[c];
+        Arrays.fill(sum, from, to, bias[c]);
+        for (int i = 0; i < in.channels.length; i++) {
+          add(in.channels[i], weights[c][i], row, from, to, sum);
+        }
+        cut(sum, in.width, in.height);
+      }
+      return out;
+    }
+
+    private static void add(float[] in, float[] w, int row, int from, int to, float[] sum) {
+      float w0 = w[0];
+      float w1 = w[1];
+      float w2 = w[2];
+      float w3 = w[3];
+      float w4 = w[4];
+      float w5 = w[5];
+      float w6 = w[6];
+      float w7 = w[7];
+      float w8 = w[8];
+      for (int at = from; at < to; at++) {
+        sum[at] +=
+            w0 * in[at - row - 1]
+                + w1 * in[at - row]
+                + w2 * in[at - row + 1]
+                + w3 * in[at - 1]
+                + w4 * in[at]
+                + w5 * in[at + 1]
+                + w6 * in[at + row - 1]
+                + w7 * in[at + row]
+                + w8 * in[at + row + 1];
+      }
+    }
+
+    private static void cut(float[] sum, int width, int height) {
+      int row = width + 2;
+      for (int y = 1; y <= height; y++) {
+        sum[y * row] = 0;
+        sum[y * row + width + 1] = 0;
+        for (int at = y * row + 1; at <= y * row + width; at++) {
+          sum[at] = sum[at] > 0 ? sum[at] : 0;
+        }
+      }
+    }
+  }
+
+  /**
+   * @param rgb planes of red, green and blue, sRGB codes from 0 to 1, row by row
+   * @param width a multiple of {@link #STEP_PX}, as is the height
+   * @return for each pixel, how likely it shows the product: 0 to 1
+   */
+  float[] shares(float[][] rgb, int width, int height) {
+    if (width % STEP_PX != 0 || height % STEP_PX != 0) {
+      throw new IllegalArgumentException(
+          "width [" + width + "] and height [" + height + "] must be multiples of " + STEP_PX);
+    }
+    Maps maps = Maps.empty(width, height, rgb.length);
+    for (int c = 0; c < rgb.length; c++) {
+      for (int y = 0; y < height; y++) {
+        for (int x = 0; x < width; x++) {
+          maps.channels[c][(y + 1) * maps.row() + x + 1] = 4 * (rgb[c][y * width + x] - 0.5f);
+        }
+      }
+    }
+    Maps[] seen = new Maps[down.length];
+    for (int level = 0; level < down.length; level++) {
+      maps = level == 0 ? maps : maps.halved();
+      for (Layer layer : down[level]) {
+        maps = layer.run(maps);
+      }
+      seen[level] = maps;
+    }
+    maps = middle.run(maps);
+    for (int k = 0; k < up.length; k++) {
+      maps = up[k].run(maps.doubled().and(seen[down.length - 2 - k]));
+    }
+    return likely(maps);
+  }
+
+  private float[] likely(Maps maps) {
+    float[] shares = new float[maps.width * maps.height];
+    for (int at = 0; at < shares.length; at++) {
+      int in = (at / maps.width + 1) * maps.row() + at % maps.width + 1;
+      double sum = last.bias[0];
+      for (int c = 0; c < maps.channels.length; c++) {
+        sum += last.weights[0][c][0] * maps.channels[c][in];
+      }
+      shares[at] = (float) (1 / (1 + Math.exp(-sum)));
+    }
+    return shares;
+  }
+
+  /**
+   * The weights' file: the number of levels and each one's channels (bytes), then layer by layer
+   * and channel by channel its bias and its scale (floats) and its weights, in 127ths of the scale
+   * (signed bytes).
+   */
+  private static GlanceNet load() {
+    try (InputStream in = GlanceNet.class.getResourceAsStream(WEIGHTS)) {
+      DataInputStream data = new DataInputStream(in);
+      int[] channels = new int[data.readByte()];
+      for (int level = 0; level < channels.length; level++) {
+        channels[level] = data.readByte();
+      }
+      Layer[][] down = new Layer[channels.length][];
+      int before = 3;
+      for (int level = 0; level < down.length; level++) {
+        int here = channels[level];
+        down[level] = new Layer[] {layer(data, before, here, TAPS), layer(data, here, here, TAPS)};
+        before = here;
+      }
+      Layer middle = layer(data, before, before, TAPS);
+      Layer[] up = new Layer[channels.length - 1];
+      for (int k = 0; k < up.length; k++) {
+        int here = channels[channels.length - 2 - k];
+        up[k] = layer(data, before + here, here, TAPS);
+        before = here;
+      }
+      return new GlanceNet(down, middle, up, layer(data, before, 1, 1));
+    } catch (IOException e) {
+      throw new UncheckedIOException("the weights that ship with Istante can be read", e);
+    }
+  }
+
+  private static Layer layer(DataInputStream data, int from, int to, int taps) throws IOException {
+    float[][][] weights = new float[to][from][taps];
+    float[] bias = new float[to];
+    for (int c = 0; c < to; c++) {
+      bias[c] = data.readFloat();
+      float scale = data.readFloat() / Byte.MAX_VALUE;
+      for (float[] each : weights[c]) {
+        for (int tap = 0; tap < taps; tap++) {
+          each[tap] = scale * data.readByte();
+        }
+      }
+    }
+    return new Layer(weights, bias);
+  }
+}

@@ -1,0 +1,88 @@
+package app.istante.core.mask;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertTrue;
+
+import app.istante.core.image.LinearImage;
+import java.util.Arrays;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+public class FirstGlanceTest {
+  private static boolean[] disc(int width, int height) {
+    boolean[] disc = new boolean[width * height];
+    double radius = 0.3 * Math.min(width, height);
+    for (int at = 0; at < disc.length; at++) {
+      disc[at] = Math.hypot(at % width - width / 2.0, at / width - height / 2.0) < radius;
+    }
+    return disc;
+  }
+
+  private static LinearImage picture(int width, int height, boolean[] product) {
+    float[][] light = new float[3][width * height];
+    float[] tone = {0.3f, 0.06f, 0.05f};
+    for (int channel = 0; channel < 3; channel++) {
+      for (int at = 0; at < product.length; at++) {
+        light[channel][at] = product[at] ? tone[channel] : 0.8f;
+      }
+    }
+    return new LinearImage(width, height, 1, light[0], light[1], light[2]);
+  }
+
+  private static float[] alpha(boolean[] product) {
+    float[] alpha = new float[product.length];
+    for (int at = 0; at < alpha.length; at++) {
+      alpha[at] = product[at] ? 1 : 0;
+    }
+    return alpha;
+  }
+
+  @DataProvider
+  public Object[][] frames() {
+    return new Object[][] {{800, 600}, {600, 800}, {600, 600}, {800, 450}, {200, 150}};
+  }
+
+  @Test(dataProvider = "frames")
+  public void seesARedDiscOnAWhiteSheetInFramesOfAllShapes(int width, int height) {
+    boolean[] disc = disc(width, height);
+    FirstGlance glance = FirstGlance.at(picture(width, height, disc), null);
+
+    double agreement = glance.agreement(alpha(disc));
+    assertTrue(agreement > 0.85, "agreement " + agreement);
+    assertEquals(glance.agreement(new float[disc.length]), 0, 0.01);
+    assertEquals(FirstGlance.trust(agreement), 1, 1e-9);
+  }
+
+  @Test
+  public void doubtsAnOutlineThatHoldsHalfOfIt() {
+    boolean[] disc = disc(800, 600);
+    float[] half = alpha(disc);
+    Arrays.fill(half, 0, half.length / 2, 0);
+
+    double agreement = FirstGlance.at(picture(800, 600, disc), null).agreement(half);
+    assertEquals(agreement, 0.5, 0.08);
+    assertTrue(FirstGlance.trust(agreement) < 0.5, "trust " + FirstGlance.trust(agreement));
+  }
+
+  @Test
+  public void takesNothingForProductThatIsKnownToBeForeign() {
+    boolean[] disc = disc(800, 600);
+    FirstGlance glance = FirstGlance.at(picture(800, 600, disc), disc);
+
+    double agreement = glance.agreement(alpha(disc));
+    assertTrue(agreement < 0.1, "agreement " + agreement);
+  }
+
+  @Test
+  public void speaksForProductAndAgainstGround() {
+    boolean[] disc = disc(800, 600);
+    float[] evidence = new float[disc.length];
+    float[] deviation = new float[disc.length];
+    deviation[40 * 800 + 40] = 0.5f;
+    FirstGlance.at(picture(800, 600, disc), null).addTo(evidence, deviation, 0.14);
+
+    assertTrue(evidence[300 * 800 + 400] > 4, "middle " + evidence[300 * 800 + 400]);
+    assertTrue(evidence[30 * 800 + 40] < -4, "corner " + evidence[30 * 800 + 40]);
+    assertEquals(evidence[40 * 800 + 40], 0, 0, "brighter than any ground");
+  }
+}

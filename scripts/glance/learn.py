@@ -1,0 +1,140 @@
+"""Learns GlanceNet's weights and writes the file that ships with the core.
+
+    learn.py MINUTES OUT.bin DRAWN.npz,DRAWN.npz... TAKEN.npz,TAKEN.npz... [START.pt]
+
+Three fifths of what it sees are drawn pictures, two fifths taken ones, mirrored, moved and toned by
+chance. OUT.pt beside OUT.bin keeps the weights as learned, to go on from.
+"""
+
+import struct
+import sys
+import time
+
+import numpy as np
+import torch
+import torch.nn.functional as F
+
+from net import CHANNELS, GlanceNet
+
+BATCH = 16
+TAKEN_SHARE = 0.4
+RATE = 2e-3
+
+random = np.random.default_rng(1)
+
+
+def load(paths):
+    """Pictures by their shape: {(height, width): [seen, share]}."""
+    shapes = {}
+    for path in paths.split(","):
+        part = np.load(path)
+        shapes.setdefault(part["share"].shape[1:], []).append((part["seen"], part["share"]))
+    return {
+        shape: [np.concatenate(kind) for kind in zip(*parts)] for shape, parts in shapes.items()
+    }
+
+
+def some(pictures, count):
+    seen, share = pictures
+    which = random.integers(len(seen), size=count)
+    return [torch.from_numpy(kind[which].astype(np.float32) / 255) for kind in (seen, share)]
+
+
+def varied(seen, share):
+    """One taken picture moved, scaled and toned, so that few of them teach more."""
+    if random.random() < 0.6:
+        scale, turn = random.uniform(0.75, 1.35), random.normal(0, 0.05)
+        moved = random.normal(0, 0.12, 2)
+        how = torch.tensor(
+            [[[1 / scale, turn, moved[0]], [-turn, 1 / scale, moved[1]]]], dtype=torch.float32
+        )
+        grid = F.affine_grid(how, (1, 1) + tuple(share.shape), align_corners=False)
+        beyond = "reflection" if scale < 1 else "border"
+        both = torch.cat([seen, share[None]])[None]
+        both = F.grid_sample(both, grid, padding_mode=beyond, align_corners=False)[0]
+        seen, share = both[:3], both[3]
+    seen = torch.clamp(seen, 0, 1) ** np.exp(random.normal(0, 0.2))
+    gains = np.exp(random.normal(0, 0.08, 3) + random.normal(0, 0.1))
+    seen = torch.clamp(seen * torch.tensor(gains, dtype=torch.float32)[:, None, None], 0, 1)
+    if random.random() < 0.1:
+        seen = seen[torch.randperm(3)]
+    return seen, share
+
+
+def batch(drawn, taken):
+    shapes = list(drawn)
+    weights = np.array([len(drawn[shape][0]) for shape in shapes], float)
+    shape = shapes[random.choice(len(shapes), p=weights / weights.sum())]
+    count = random.binomial(BATCH, TAKEN_SHARE) if shape in taken else 0
+    seen, share = some(drawn[shape], BATCH - count)
+    if count:
+        more = [varied(*one) for one in zip(*some(taken[shape], count))]
+        seen = torch.cat([seen, torch.stack([one[0] for one in more])])
+        share = torch.cat([share, torch.stack([one[1] for one in more])])
+    mirrored = torch.from_numpy(random.random(len(seen)) < 0.5)
+    seen[mirrored] = seen[mirrored].flip(-1)
+    share[mirrored] = share[mirrored].flip(-1)
+    return seen, share
+
+
+def loss(odds, share):
+    """Cross entropy and one less the overlap (soft Dice)."""
+    guess = torch.sigmoid(odds)
+    both = (guess * share).sum((1, 2))
+    overlap = (2 * both + 1) / (guess.sum((1, 2)) + share.sum((1, 2)) + 1)
+    return F.binary_cross_entropy_with_logits(odds, share) + 1 - overlap.mean()
+
+
+def learn(net, minutes, drawn, taken):
+    steps = torch.optim.AdamW(net.parameters(), lr=RATE, weight_decay=1e-4)
+    start = time.time()
+    losses = []
+    while time.time() < start + 60 * minutes:
+        done = (time.time() - start) / (60 * minutes)
+        for group in steps.param_groups:
+            warming = min(1, 0.01 + len(losses) / 100)
+            group["lr"] = RATE * warming * (0.5 + 0.5 * np.cos(np.pi * done)) + 1e-5
+        seen, share = batch(drawn, taken)
+        now = loss(net(seen)[:, 0], share)
+        steps.zero_grad()
+        now.backward()
+        steps.step()
+        losses.append(float(now))
+        if len(losses) % 250 == 0:
+            print("%d steps, loss %.4f" % (len(losses), np.mean(losses[-250:])), flush=True)
+
+
+def write(net, path):
+    """As GlanceNet.java reads it; the network keeps the weights as they are written."""
+    out = bytearray([len(CHANNELS), *CHANNELS])
+    for convolution in net.convolutions():
+        for own, bias in zip(convolution.weight.data, convolution.bias.data):
+            scale = max(1e-8, float(own.abs().max()))
+            steps = np.round(own.numpy() / scale * 127).astype(np.int8)
+            out += struct.pack(">ff", float(bias), scale) + steps.tobytes()
+            own.copy_(torch.from_numpy(steps.astype(np.float32) * np.float32(scale / 127)))
+    with open(path, "wb") as file:
+        file.write(out)
+
+
+def expect(net, path):
+    """What the network says of a picture made by a formula, at each eighth pixel: for GlanceNetTest."""
+    channel, y, x = np.mgrid[0:3, 0:48, 0:64]
+    seen = (7 * x + 3 * y + 11 * channel) % 32 / 31
+    seen = np.where((x - 32) ** 2 / 400 + (y - 26) ** 2 / 200 < 1, 0.3 * seen, seen)
+    with torch.no_grad():
+        shares = torch.sigmoid(net(torch.from_numpy(seen[None].astype(np.float32))))[0, 0]
+    np.savetxt(path, shares[::8, ::8].numpy(), fmt="%.6f", delimiter=",")
+
+
+if __name__ == "__main__":
+    minutes, path, drawn, taken, *start = sys.argv[1:]
+    torch.manual_seed(1)
+    torch.set_num_threads(2)
+    net = GlanceNet()
+    if start:
+        net.load_state_dict(torch.load(start[0]))
+    learn(net, float(minutes), load(drawn), load(taken))
+    torch.save(net.state_dict(), path.replace(".bin", ".pt"))
+    write(net, path)
+    expect(net, path.replace(".bin", ".csv"))

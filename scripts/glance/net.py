@@ -1,0 +1,44 @@
+"""The network of GlanceNet.java, for learning: down by halves and up again (U-Net, 2015)."""
+
+import torch
+import torch.nn as nn
+import torch.nn.functional as F
+
+CHANNELS = (8, 16, 32, 48, 64)
+
+
+def layer(channels_in, channels_out):
+    return nn.Sequential(nn.Conv2d(channels_in, channels_out, 3, padding=1), nn.ReLU(inplace=True))
+
+
+class GlanceNet(nn.Module):
+    def __init__(self):
+        super().__init__()
+        self.down = nn.ModuleList()
+        before = 3
+        for here in CHANNELS:
+            self.down.append(nn.Sequential(layer(before, here), layer(here, here)))
+            before = here
+        self.middle = layer(before, before)
+        self.up = nn.ModuleList()
+        for here in reversed(CHANNELS[:-1]):
+            self.up.append(layer(before + here, here))
+            before = here
+        self.last = nn.Conv2d(before, 1, 1)
+
+    def forward(self, codes):
+        """Logarithm of the odds for product; codes of sRGB from 0 to 1, sides multiples of 16."""
+        maps = 4 * (codes - 0.5)
+        seen = []
+        for level, layers in enumerate(self.down):
+            maps = layers(F.max_pool2d(maps, 2) if level else maps)
+            seen.append(maps)
+        maps = self.middle(maps)
+        for layer_up, beside in zip(self.up, reversed(seen[:-1])):
+            maps = layer_up(torch.cat([F.interpolate(maps, scale_factor=2, mode="nearest"), beside], 1))
+        return self.last(maps)
+
+    def convolutions(self):
+        """In the order of the weights' file."""
+        both = [step[0] for layers in self.down for step in layers]
+        return both + [self.middle[0]] + [step[0] for step in self.up] + [self.last]
