@@ -99,37 +99,47 @@ final class GlanceNet {
       int from = row + 1;
       int to = (in.height + 1) * row - 1;
       for (int c = 0; c < bias.length; c++) {
-        float[] sum = out.channels[c];
-        Arrays.fill(sum, from, to, bias[c]);
-        for (int i = 0; i < in.channels.length; i++) {
-          add(in.channels[i], weights[c][i], row, from, to, sum);
+        Arrays.fill(out.channels[c], from, to, bias[c]);
+      }
+      float[][] moved = new float[TAPS][out.channels[0].length];
+      for (int i = 0; i < in.channels.length; i++) {
+        move(in.channels[i], row, moved);
+        for (int c = 0; c < bias.length; c++) {
+          for (int tap = 0; tap < TAPS; tap += 3) {
+            add(moved, tap, weights[c][i], from, to, out.channels[c]);
+          }
         }
+      }
+      for (float[] sum : out.channels) {
         cut(sum, in.width, in.height);
       }
       return out;
     }
 
-    private static void add(float[] in, float[] w, int row, int from, int to, float[] sum) {
-      float w0 = w[0];
-      float w1 = w[1];
-      float w2 = w[2];
-      float w3 = w[3];
-      float w4 = w[4];
-      float w5 = w[5];
-      float w6 = w[6];
-      float w7 = w[7];
-      float w8 = w[8];
+    /** What each tap sees, at the place that it is seen from. */
+    private static void move(float[] in, int row, float[][] moved) {
+      for (int tap = 0; tap < TAPS; tap++) {
+        int off = (tap / 3 - 1) * row + tap % 3 - 1;
+        int from = Math.max(0, off);
+        int to = Math.max(0, -off);
+        System.arraycopy(in, from, moved[tap], to, in.length - from - to);
+      }
+    }
+
+    /**
+     * Three taps. Only a loop that reads and writes all arrays at the same place, and not too many
+     * of them, is turned into vectors; it is ten times as quick.
+     */
+    private static void add(
+        float[][] moved, int tap, float[] weights, int from, int to, float[] sum) {
+      float[] left = moved[tap];
+      float[] middle = moved[tap + 1];
+      float[] right = moved[tap + 2];
+      float w0 = weights[tap];
+      float w1 = weights[tap + 1];
+      float w2 = weights[tap + 2];
       for (int at = from; at < to; at++) {
-        sum[at] +=
-            w0 * in[at - row - 1]
-                + w1 * in[at - row]
-                + w2 * in[at - row + 1]
-                + w3 * in[at - 1]
-                + w4 * in[at]
-                + w5 * in[at + 1]
-                + w6 * in[at + row - 1]
-                + w7 * in[at + row]
-                + w8 * in[at + row + 1];
+        sum[at] += w0 * left[at] + w1 * middle[at] + w2 * right[at];
       }
     }
 
