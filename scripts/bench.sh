@@ -1,13 +1,14 @@
 # Benchmarks: figures, no judgement. Sourced by ./istante.
 
+cache="${XDG_CACHE_HOME:-$HOME/.cache}/istante"
+
 case "${1:-}" in
   load) ;;
   accuracy)
     page="$HERE/core/target/accuracy"
     say "The first run lights 108 scenes and takes about twenty minutes; the light is kept."
     say "The page with the worst pictures will be $page/index.html"
-    run_bench app.istante.core.bench.Accuracy \
-      "${XDG_CACHE_HOME:-$HOME/.cache}/istante/bed" "$page" "${2:-}"
+    run_bench app.istante.core.bench.Accuracy "$cache/bed" "$page" "${2:-}"
     ;;
   cutouts)
     [ -d "${2:-}" ] || fail "Which folder of cut-outs? ./istante bench cutouts FOLDER (PNG files with alpha)"
@@ -18,23 +19,22 @@ case "${1:-}" in
     need_other_tracer
     seed="${2:-11}"
     say "Tracing the first time takes half a minute a set and core; the light is kept."
-    run_bench app.istante.core.bench.OtherTracer \
-      "${XDG_CACHE_HOME:-$HOME/.cache}/istante/tracer/$seed" "$seed" "${3:-44}" ${4:+"$4"}
+    run_bench app.istante.core.bench.OtherTracer "$cache/tracer/$seed" "$seed" "${3:-44}" ${4:+"$4"}
     ;;
   glance)
     # Hours where nothing is traced yet; what is learned goes to where the core reads it.
     need_learning
     need_other_tracer
     minutes="${2:-60}"
-    work="${XDG_CACHE_HOME:-$HOME/.cache}/istante/glance"
+    work="$cache/glance"
     learning="$HERE/scripts/glance"
     mkdir -p "$work"
     build_bench_if_stale
-    bench() { java -Xmx1g -XX:+UseParallelGC -Djava.awt.headless=true -cp "$(bench_path)" "app.istante.core.bench.$@"; }
-    bench GlancePictures "$work/../bed" "$work/bed"
+    bench() { "${JAVA[@]}" -Xmx1g -cp "$(bench_path)" "app.istante.core.bench.$@"; }
+    bench GlancePictures "$cache/bed" "$work/bed"
     # Seed 14 judges; it is not learned from.
     for seed in 11 12 13; do
-      bench OtherTracer "$work/../tracer/$seed" "$seed" 44 "$work/traced-$seed"
+      bench OtherTracer "$cache/tracer/$seed" "$seed" 44 "$work/traced-$seed"
     done
     pictures() { /usr/bin/python3 "$learning/pictures.py" "$@"; }
     pictures taken "$work/taken.npz" "$work/bed" "$work"/traced-*
@@ -52,11 +52,11 @@ case "${1:-}" in
   speed)
     # One after the other on the same files; pairs of runs matter, not single ones.
     need_python_imaging
-    pictures="${XDG_CACHE_HOME:-$HOME/.cache}/istante/speed"
+    pictures="$cache/speed"
     build_bench_if_stale
     class=app.istante.core.bench.SpeedBench
     path="$(bench_path)"
-    measure() { java -Xmx512m -XX:+UseParallelGC -Djava.awt.headless=true -cp "$path" "$class" "$pictures" "$@"; }
+    measure() { "${JAVA[@]}" -cp "$path" "$class" "$pictures" "$@"; }
     # Drawing them takes more memory than a check may.
     java -Xmx3g -Djava.awt.headless=true -cp "$path" "$class" "$pictures" make
     /usr/bin/python3 "$HERE/scripts/decode_and_convert.py" "$pictures"/*-12mp.jpg

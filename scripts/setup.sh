@@ -73,9 +73,10 @@ build_core_if_stale() {
 # The classes that a check needs, ready to be mapped into memory: half a second less at every start.
 share_core_classes() {
   [ "$CORE_ARCHIVE" -nt core/target/istante-core.jar ] && return 0
-  java -Xlog:disable "-XX:ArchiveClassesAtExit=$CORE_ARCHIVE" -Xmx512m -XX:+UseParallelGC \
-    -Djava.awt.headless=true -cp "$CORE_PATH" \
+  "${JAVA[@]}" -Xlog:disable "-XX:ArchiveClassesAtExit=$CORE_ARCHIVE" -cp "$CORE_PATH" \
     app.istante.core.cli.CheckCommand --json demo/photos/take-01.jpg >/dev/null 2>&1 || true
+  # Where none can be made, it is not tried at every start.
+  touch "$CORE_ARCHIVE"
 }
 
 build_bench_if_stale() {

@@ -13,14 +13,7 @@ import sys
 MANY = 24
 ROUNDS = 3
 
-CONVERT = """
-import sys
-from PIL import Image, ImageCms
-profiles = ImageCms.createProfile("sRGB"), ImageCms.createProfile("LAB")
-to_lab = ImageCms.buildTransform(*profiles, "RGB", "LAB")
-for path in sys.argv[1:]:
-    ImageCms.applyTransform(Image.open(path), to_lab)
-"""
+CONVERT = os.path.join(os.path.dirname(os.path.abspath(__file__)), "decode_and_convert.py")
 
 
 def seconds(command):
@@ -39,7 +32,7 @@ for count in (1, MANY):
     checks, conversions = [], []
     for _ in range(ROUNDS):
         checks.append(seconds([istante, "check", "--json", *photos]))
-        conversions.append(seconds([sys.executable, "-c", CONVERT, *photos]))
+        conversions.append(seconds([sys.executable, CONVERT, "--once", *photos]))
     print(
         "%d x %s, whole processes, processor seconds a photo: %.2f to check; C library %.2f"
         % (
