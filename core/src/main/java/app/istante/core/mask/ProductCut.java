@@ -1,0 +1,269 @@
+package app.istante.core.mask;
+
+import java.util.Arrays;
+
+/**
+ * Cuts the product out of a picture that is held against its ground. Each pixel's difference from
+ * the ground speaks for product (another colour, much darker, brighter) or for ground (alike, or
+ * only shaded and reached from the ground without crossing a sharp edge); a minimum cut weighs that
+ * against the edges between pixels. Then shadows and reflections are taken off and gaps opened.
+ */
+final class ProductCut {
+  /** Below this, what was outlined is grain. */
+  private static final double LEAST_CONFIDENCE = 0.12;
+
+  /** What an opening that was left closed, though it may be one, leaves of the confidence. */
+  private static final double LEFT_CLOSED = 0.5;
+
+  private static final int SEAM_PX = 3;
+
+  /** Reach of the filter that softens the outline. */
+  private static final int SOFT_PX = 2;
+
+  private static final double SMALLEST_PART_SHARE = 0.0004;
+  private static final double SMALLEST_PRODUCT_SHARE = 0.001;
+
+  private final int width;
+  private final int height;
+  private final AgainstGround seen;
+  private final OffGround off;
+  private final float[] deviation;
+  private final float[] edge;
+  private final boolean[] foreign;
+  private final Evidence evidence;
+  private final boolean[] like;
+  private final BesideSheet beside;
+  private final EdgeLines lines;
+  private final Enclosure.Found found;
+
+  ProductCut(AgainstGround seen) {
+    this.seen = seen;
+    width = seen.width;
+    height = seen.height;
+    off = seen.off;
+    deviation = off.deviation();
+    edge = seen.edge;
+    foreign = seen.foreign == null ? null : seen.foreign.clone();
+    evidence = new Evidence(off, seen.log, seen.typicalGradient);
+    like = evidence.like();
+    boolean[] other = evidence.other();
+    beside = seen.model.ofSheet() ? BesideSheet.of(seen.log, off, like) : null;
+    if (beside != null) {
+      for (int at = 0; at < like.length; at++) {
+        boolean open = beside.foreign()[at] || beside.sheet()[at];
+        like[at] |= open;
+        other[at] &= !open;
+        foreign[at] |= beside.foreign()[at];
+      }
+    }
+    lines = EdgeLines.of(edge, width, height);
+    boolean[] beyond = beside == null ? null : beside.foreign();
+    found = Enclosure.of(edge, lines, like, other, beyond, width, height);
+  }
+
+  /**
+   * @param glance what counts beside light and edges; or null
+   */
+  Separation made(FirstGlance glance) {
+    float[] each = evidence.of(like, found.enclosed());
+    if (glance != null) {
+      glance.addTo(each, deviation, evidence.brightStops());
+    }
+    boolean[] inside =
+        GridCut.inside(each, evidence.joins(1), evidence.joins(width), width, height);
+    for (int at = 0; foreign != null && at < inside.length; at++) {
+      inside[at] &= !foreign[at];
+    }
+    if (beside != null) {
+      beside.takeSeams(inside, like, width, height);
+    }
+    ThrownShadow.takeOff(inside, notForeign(), off, edge);
+    CastShadow.takeOff(inside, off, edge, seen.gradient);
+    dropSpecks(inside);
+    Holes holes = new Holes(inside, burnt(), off);
+    Holes.Opened first = holes.open();
+    int opened = first.count() + holes.open(around(inside)).count();
+    ThrownShade thrown = thrown(inside, evidence.brightStops());
+    opened += thrown == null ? 0 : holes.openInShade(thrown.stops(width, height)).count();
+    boolean[] strips = FrameStrips.of(inside, width, height);
+    byte[] kind = sort(inside, strips);
+    int parts = ProductParts.name(kind, width, height);
+    float[] alpha = softEdge(kind);
+    matte(kind, alpha);
+    ContactShadow.takeOff(seen.image, kind, alpha);
+    boolean[] product = Separation.places(kind, Separation.PRODUCT);
+    OutlineTrust trust = new OutlineTrust(off, edge, lines, seen.gradient, seen.steep, seen.model);
+    double sure = found.clearness() * trust.of(product, parts);
+    double doubt = trust.explained(kind) * (first.leftClosed() ? LEFT_CLOSED : 1);
+    boolean any =
+        Bits.count(product) >= SMALLEST_PRODUCT_SHARE * kind.length && sure > LEAST_CONFIDENCE;
+    if (!any) {
+      Arrays.fill(alpha, 0);
+      kind = sort(new boolean[kind.length], strips);
+    }
+    return new Separation(
+        width,
+        height,
+        any,
+        any ? sure * doubt : 0,
+        alpha,
+        kind,
+        seen.ground,
+        deviation,
+        any ? parts : 0,
+        any ? opened : 0,
+        seen.model.noiseStops,
+        seen.model.borderAgreement,
+        seen.blank != null);
+  }
+
+  private boolean[] burnt() {
+    boolean[] burnt = new boolean[deviation.length];
+    for (int at = 0; at < burnt.length; at++) {
+      burnt[at] = seen.isBurnt(at);
+    }
+    return burnt;
+  }
+
+  /**
+   * Deviation of the ground as it looks around the product, carried on across it: shadows and the
+   * bend of the sheet are in it, which the smooth model does not know.
+   */
+  private float[] around(boolean[] inside) {
+    boolean[] open = notForeign();
+    for (int at = 0; at < open.length; at++) {
+      open[at] &= !inside[at];
+    }
+    return Membrane.fill(deviation, Bits.deep(open, width, height, SEAM_PX), width, height);
+  }
+
+  private boolean[] notForeign() {
+    boolean[] ground = new boolean[deviation.length];
+    for (int at = 0; at < ground.length; at++) {
+      ground[at] = foreign == null || !foreign[at];
+    }
+    return ground;
+  }
+
+  /** Shade that the product throws beside itself; null where none is told. */
+  private ThrownShade thrown(boolean[] inside, double brightStops) {
+    boolean[] doubtful = new boolean[inside.length];
+    boolean[] open = notForeign();
+    for (int at = 0; at < open.length; at++) {
+      doubtful[at] =
+          inside[at]
+              && edge[at] < 1
+              && off.colour()[at] < off.colourTolerance()
+              && deviation[at] > Evidence.DEEP_STOPS
+              && deviation[at] < brightStops;
+      open[at] &= !inside[at];
+    }
+    boolean[] flat = Bits.near(Bits.deep(doubtful, width, height, SEAM_PX), width, height, SEAM_PX);
+    boolean[] plain = new boolean[inside.length];
+    boolean any = false;
+    for (int at = 0; at < plain.length; at++) {
+      boolean may = flat[at] && doubtful[at];
+      plain[at] = inside[at] && !may;
+      any |= may;
+    }
+    if (!any) {
+      return null;
+    }
+    ThrownShade shade =
+        ThrownShade.of(
+            new boolean[][] {inside, plain},
+            Bits.deep(open, width, height, SEAM_PX),
+            deviation,
+            width,
+            height);
+    return shade != null && shade.isTold() ? shade : null;
+  }
+
+  private void dropSpecks(boolean[] inside) {
+    Regions products = Regions.of(width, height, inside);
+    double smallest = SMALLEST_PART_SHARE * width * height;
+    for (int at = 0; at < inside.length; at++) {
+      int id = products.labels()[at];
+      if (id > 0 && products.all().get(id - 1).areaPx() < smallest) {
+        inside[at] = false;
+      }
+    }
+    Regions gaps = Regions.of(width, height, at -> !inside[at]);
+    for (int at = 0; at < inside.length; at++) {
+      int id = gaps.labels()[at];
+      if (id > 0
+          && gaps.all().get(id - 1).borderPx() == 0
+          && gaps.all().get(id - 1).areaPx() < smallest) {
+        inside[at] = true;
+      }
+    }
+  }
+
+  /** Splits what is left of the ground into plain ground and shadow. */
+  private byte[] sort(boolean[] inside, boolean[] strips) {
+    byte[] kind = new byte[inside.length];
+    for (int at = 0; at < kind.length; at++) {
+      kind[at] =
+          strips[at] || foreign != null && foreign[at]
+              ? Separation.FOREIGN
+              : inside[at] ? Separation.PRODUCT : open(at);
+    }
+    return kind;
+  }
+
+  private float[] softEdge(byte[] kind) {
+    float[] soft = new float[kind.length];
+    boolean[] product = Separation.places(kind, Separation.PRODUCT);
+    boolean[] rest = new boolean[kind.length];
+    for (int at = 0; at < kind.length; at++) {
+      rest[at] = !product[at];
+      soft[at] = product[at] ? 1 : 0;
+    }
+    Extent extent = Extent.of(product, width);
+    if (extent.isEmpty()) {
+      return soft;
+    }
+    // The filter may only change the band along the outline, and sees no further than this.
+    boolean[] deep = Bits.deep(product, width, height, SOFT_PX);
+    boolean[] far = Bits.deep(rest, width, height, SOFT_PX);
+    int left = Math.max(0, extent.left() - 3 * SOFT_PX);
+    int top = Math.max(0, extent.top() - 3 * SOFT_PX);
+    int wide = Math.min(width, extent.right() + 3 * SOFT_PX + 1) - left;
+    int tall = Math.min(height, extent.bottom() + 3 * SOFT_PX + 1) - top;
+    float[] hard = new float[wide * tall];
+    float[] guide = new float[wide * tall];
+    for (int y = 0; y < tall; y++) {
+      for (int x = 0; x < wide; x++) {
+        int at = (top + y) * width + left + x;
+        hard[y * wide + x] = soft[at];
+        guide[y * wide + x] = Math.min(1, 0.5f * (Math.abs(deviation[at]) + off.colour()[at]));
+      }
+    }
+    float[] filtered = GuidedFilter.apply(guide, hard, wide, tall, SOFT_PX, 2e-3f);
+    for (int y = 0; y < tall; y++) {
+      for (int x = 0; x < wide; x++) {
+        int at = (top + y) * width + left + x;
+        if (!deep[at] && !far[at]) {
+          soft[at] = filtered[y * wide + x];
+        }
+      }
+    }
+    return soft;
+  }
+
+  /** Puts the outline where the product covers half a pixel. */
+  private void matte(byte[] kind, float[] alpha) {
+    boolean[] product = Separation.places(kind, Separation.PRODUCT);
+    boolean[] other = Separation.places(kind, Separation.FOREIGN);
+    EdgeMatte.refine(seen.image, product, other, Math.log(2) * seen.model.noiseStops, alpha);
+    for (int at = 0; at < kind.length; at++) {
+      if (!other[at] && alpha[at] >= 0.5f != product[at]) {
+        kind[at] = product[at] ? open(at) : Separation.PRODUCT;
+      }
+    }
+  }
+
+  private byte open(int at) {
+    return deviation[at] < -off.tolerance() ? Separation.SHADOW : Separation.GROUND;
+  }
+}
