@@ -32,19 +32,24 @@ case "${1:-}" in
     build_bench_if_stale
     bench() { "${JAVA[@]}" -Xmx1g -cp "$(bench_path)" "app.istante.core.bench.$@"; }
     bench GlancePictures "$cache/bed" "$work/bed"
-    # Seed 14 judges; it is not learned from.
+    # Seeds 14 and 15 judge; they are not learned from.
     for seed in 11 12 13; do
       bench OtherTracer "$cache/tracer/$seed" "$seed" 44 "$work/traced-$seed"
     done
     pictures() { /usr/bin/python3 "$learning/pictures.py" "$@"; }
     pictures taken "$work/taken.npz" "$work/bed" "$work"/traced-*
     stamps=/usr/share/tuxpaint/stamps
-    pictures drawn "$stamps" 15000 100000 128 96 "$work/wide.npz"
-    pictures drawn "$stamps" 3500 2000000 112 112 "$work/square.npz"
-    pictures drawn "$stamps" 3500 2100000 96 128 "$work/tall.npz"
+    pictures drawn "$stamps" 9000 3000000 128 96 "$work/wide-1.npz" &
+    pictures drawn "$stamps" 9000 3100000 128 96 "$work/wide-2.npz"
+    wait
+    pictures drawn "$stamps" 3500 3300000 112 112 "$work/square.npz" &
+    pictures drawn "$stamps" 3500 3400000 96 128 "$work/tall.npz"
+    wait
+    weights="$HERE/core/src/main/resources/app/istante/core/mask/glance-net.bin"
     /usr/bin/python3 "$learning/learn.py" "$minutes" "$work/glance-net.bin" \
-      "$work/wide.npz,$work/square.npz,$work/tall.npz" "$work/taken.npz"
-    cp "$work/glance-net.bin" "$HERE/core/src/main/resources/app/istante/core/mask/"
+      "$work/wide-1.npz,$work/wide-2.npz,$work/square.npz,$work/tall.npz" "$work/taken.npz" \
+      "$weights"
+    cp "$work/glance-net.bin" "$weights"
     cp "$work/glance-net.csv" "$HERE/core/src/test/resources/app/istante/core/mask/"
     exit 0
     ;;

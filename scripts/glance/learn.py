@@ -1,9 +1,9 @@
 """Learns GlanceNet's weights and writes the file that ships with the core.
 
-    learn.py MINUTES OUT.bin DRAWN.npz,DRAWN.npz... TAKEN.npz,TAKEN.npz... [START.pt]
+    learn.py MINUTES OUT.bin DRAWN.npz,DRAWN.npz... TAKEN.npz,TAKEN.npz... [START.bin]
 
 Three fifths of what it sees are drawn pictures, two fifths taken ones, mirrored, moved and toned by
-chance. OUT.pt beside OUT.bin keeps the weights as learned, to go on from.
+chance. It goes on from START.bin where there is one.
 """
 
 import struct
@@ -117,6 +117,19 @@ def write(net, path):
         file.write(out)
 
 
+def read(net, path):
+    """The weights that write() wrote."""
+    written = open(path, "rb").read()
+    at = 1 + written[0]
+    for convolution in net.convolutions():
+        for own, bias in zip(convolution.weight.data, convolution.bias.data):
+            level, scale = struct.unpack_from(">ff", written, at)
+            steps = np.frombuffer(written, np.int8, own.numel(), at + 8).reshape(own.shape)
+            at += 8 + own.numel()
+            own.copy_(torch.from_numpy(steps.astype(np.float32) * np.float32(scale / 127)))
+            bias.fill_(level)
+
+
 def expect(net, path):
     """What the network says of a picture made by a formula, at each eighth pixel: for GlanceNetTest."""
     channel, y, x = np.mgrid[0:3, 0:48, 0:64]
@@ -133,8 +146,7 @@ if __name__ == "__main__":
     torch.set_num_threads(2)
     net = GlanceNet()
     if start:
-        net.load_state_dict(torch.load(start[0]))
+        read(net, start[0])
     learn(net, float(minutes), load(drawn), load(taken))
-    torch.save(net.state_dict(), path.replace(".bin", ".pt"))
     write(net, path)
     expect(net, path.replace(".bin", ".csv"))

@@ -1,9 +1,9 @@
 """Coarse pictures of things on grounds, and which part of each is the thing: what GlanceNet learns from.
 
-Two sources: cut-outs (PNG with alpha) laid on drawn grounds, and photographs of simulated or traced
-sets with their masks (NAME.jpg beside NAME.mask.png).
+Two sources: cut-outs (PNG with alpha) and simple shapes laid on drawn grounds, and photographs of
+simulated or traced sets with their masks (NAME.jpg beside NAME.mask.png).
 
-    pictures.py drawn FOLDER_OF_CUT_OUTS COUNT SEED WIDTH HEIGHT OUT.npz
+    pictures.py drawn|judging FOLDER_OF_CUT_OUTS COUNT SEED WIDTH HEIGHT OUT.npz
     pictures.py taken OUT.npz FOLDER...
 """
 
@@ -14,8 +14,12 @@ import sys
 import numpy as np
 from PIL import Image
 from scipy.ndimage import gaussian_filter
+from scipy.special import expit
+
+import shapes
 
 WIDTH, HEIGHT = 128, 96
+NO_THINGS = ("/alphabets/", "/math/", "/music/")
 
 
 def light(codes):
@@ -81,7 +85,7 @@ class Drawing:
         stops = stops - abs(normal(0, 0.5)) * off
         if self.chance(0.6):
             at, width = uniform(0.25, 0.7) * self.height, uniform(1, 12)
-            stops = stops + normal(0, 0.25) / (1 + np.exp((self.y - at) / width))
+            stops = stops + normal(0, 0.25) * expit((at - self.y) / width)
             stops -= abs(normal(0, 0.12)) * np.exp(-(((self.y - at) / (1.5 * width + 2)) ** 2))
         sheet = paper[:, None, None] * np.exp(stops)[None]
         if self.chance(0.25):
@@ -112,8 +116,12 @@ class Drawing:
         return sheet * share + table * (1 - share) * shade
 
     def thing(self):
-        """Light and share of a cut-out, scaled and turned, nearly half of them painted anew."""
-        picture = cut_out(self.cut_outs[self.random.integers(len(self.cut_outs))])
+        """Light and share of a cut-out or a shape, scaled and turned, many of them painted anew."""
+        made = self.chance(0.35)
+        if made:
+            picture = shapes.shape(self.random)
+        else:
+            picture = cut_out(self.cut_outs[self.random.integers(len(self.cut_outs))])
         share = picture[..., 3]
         if share.max() < 0.5 or share.mean() > 0.97:
             return None
@@ -137,7 +145,8 @@ class Drawing:
         if (share > 0.5).sum() < 30:
             return None
         lit = light(picture[..., :3]).transpose(2, 0, 1)
-        return (self.painted(lit, share) if self.chance(0.45) else lit), share
+        anew = self.chance(0.15 if made else 0.45)
+        return (self.painted(lit, share) if anew else lit), share
 
     def painted(self, lit, share):
         """Pale, like metal, or dark; the relief stays."""
@@ -201,7 +210,7 @@ class Drawing:
                 aside, below = int(normal(0, 0.12) * size), int(abs(normal(0, 0.1)) * size)
                 shadow = self.placed(cut, left + aside, top + below)
             if shadow is not None:
-                soft = self.random.choice([0.6, 1.5, 3, 6]) * uniform(0.6, 1.4)
+                soft = self.random.choice([0.3, 0.6, 1.5, 3, 6]) * uniform(0.6, 1.4)
                 left_over *= 1 - np.clip(gaussian_filter(shadow, soft) * uniform(0.1, 0.75), 0, 0.9)
         if self.chance(0.8):
             low = share * (self.y > foot - 0.25 * tall)
@@ -215,6 +224,31 @@ class Drawing:
                 mirrored[y] = share[2 * foot - y]
             left_over *= 1 - 0.3 * self.random.random() * gaussian_filter(mirrored, 1.5)
         return left_over
+
+    def like_ground(self, lit, cut, sheet):
+        """The thing in the ground's own tone: told by its shades and its rim alone."""
+        product = cut > 0.5
+        own = np.median(lit[:, product], axis=1)
+        ground = np.median(sheet.reshape(3, -1), axis=1) * self.random.uniform(0.8, 1.2)
+        flatter = (lit / (own[:, None, None] + 1e-3)) ** self.random.uniform(0.3, 1)
+        return ground[:, None, None] * flatter
+
+    def with_card(self, behind):
+        """A card of coloured patches lies on the ground; it is no part of the thing."""
+        uniform = self.random.uniform
+        tall = int(uniform(0.12, 0.35) * self.height)
+        wide = int(tall * uniform(1.2, 1.6))
+        rows, columns = self.random.choice([(4, 6), (3, 4), (1, 3)])
+        patches = uniform(0.02, 0.9, (3, rows, columns))
+        if self.chance(0.3):
+            patches = np.broadcast_to(uniform(0.02, 0.9, (1, rows, columns)), patches.shape)
+        row = np.arange(tall) * rows // tall
+        column = np.arange(wide) * columns // wide
+        card = patches[:, row][:, :, column] * uniform(0.4, 1)
+        left = self.random.integers(-wide // 4, self.width - 3 * wide // 4)
+        top = self.random.integers(-tall // 4, self.height - 3 * tall // 4)
+        here = self.placed(np.ones((tall, wide), np.float32), left, top)
+        return behind * (1 - here) + self.placed(card, left, top) * here
 
     def as_glass(self, behind, share):
         """The ground seen through the thing, its rims dark, with a few highlights."""
@@ -238,7 +272,12 @@ class Drawing:
             left = int(self.random.normal((self.width - wide) / 2, self.width * 0.08))
             top = int(self.random.normal((self.height - tall) * 0.6, self.height * 0.06))
             share = self.placed(cut, left, top)
-        behind = self.ground() * self.shade(cut, share, left, top)
+        sheet = self.ground()
+        if self.chance(0.15):
+            lit = self.like_ground(lit, cut, sheet)
+        if self.chance(0.06):
+            sheet = self.with_card(sheet)
+        behind = sheet * self.shade(cut, share, left, top)
         if self.chance(0.12):
             own = self.as_glass(behind, share)
         else:
@@ -285,11 +324,12 @@ def reduced(photo):
 
 
 def main(kind, *args):
-    if kind == "drawn":
+    if kind in ("drawn", "judging"):
         folder, count, seed, width, height, out = args
         cut_outs = sorted(glob.glob(os.path.join(folder, "**", "*.png"), recursive=True))
-        # Letters and the like are no things.
-        cut_outs = [path for path in cut_outs if "/symbols/" not in path]
+        cut_outs = [path for path in cut_outs if not any(one in path for one in NO_THINGS)]
+        # Each fifth is kept for judging what was learned.
+        cut_outs = [path for at, path in enumerate(cut_outs) if (at % 5 == 0) == (kind == "judging")]
         pairs = [
             Drawing(int(seed) + i, cut_outs, int(width), int(height)).draw() for i in range(int(count))
         ]

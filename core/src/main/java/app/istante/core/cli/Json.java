@@ -60,9 +60,12 @@ public final class Json {
   public static String errorLine(String file, UnreadablePhotoException error) {
     Map<String, Object> all = new LinkedHashMap<>();
     all.put("file", file);
-    all.put("error", Map.of("code", error.code().json(), "message", error.getMessage()));
+    all.put("error", new Refusal(error.code().json(), error.getMessage()));
     return MAPPER.writeValueAsString(all);
   }
+
+  /** Why a file could not be read. */
+  private record Refusal(String code, String message) {}
 
   /** Six significant figures: more than any reading means, and no long tails. */
   private static final class Rounded extends StdSerializer<Double> {

@@ -1,6 +1,8 @@
 package app.istante.core.rules;
 
 import app.istante.core.measure.Delivery;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -30,7 +32,8 @@ public record RuleBook(
   public static final String OTHER = "other";
 
   public RuleBook {
-    roles = roles == null ? Map.of() : Map.copyOf(roles);
+    // In their order: a rule book that is read and written stays as it was.
+    roles = roles == null ? Map.of() : Collections.unmodifiableMap(new LinkedHashMap<>(roles));
     rules = rules == null ? List.of() : List.copyOf(rules);
   }
 
