@@ -7,6 +7,7 @@ import app.istante.core.image.PhotoFacts;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.PhotoWriter;
 import app.istante.core.image.UnreadablePhotoException;
+import app.istante.core.mask.Overlap;
 import app.istante.core.measure.Analysed;
 import app.istante.core.measure.Measurement;
 import app.istante.core.measure.Readings;
@@ -302,15 +303,7 @@ public final class Accuracy {
   /** Intersection over union of the soft masks. */
   static double overlap(Analysed analysed, BedTruth truth) {
     byte[] found = analysed.fullSizeMask();
-    double both = 0;
-    double either = 0;
-    for (int at = 0; at < found.length; at++) {
-      double a = (found[at] & 0xFF) / 255.0;
-      double b = truth.cover()[at];
-      both += Math.min(a, b);
-      either += Math.max(a, b);
-    }
-    return either == 0 ? 1 : both / either;
+    return Overlap.of(found.length, at -> (found[at] & 0xFF) / 255.0, at -> truth.cover()[at]);
   }
 
   private Figure figure(String name) {

@@ -60,15 +60,7 @@ public class CastShadowTest {
   }
 
   private static double overlap(Separation parts, BiPredicate<Double, Double> thing) {
-    int both = 0;
-    int either = 0;
-    for (int at = 0; at < WIDTH * HEIGHT; at++) {
-      boolean truth = thing.test(at % WIDTH + 0.5, at / WIDTH + 0.5);
-      boolean told = parts.alpha()[at] >= 0.5f;
-      both += truth && told ? 1 : 0;
-      either += truth || told ? 1 : 0;
-    }
-    return (double) both / either;
+    return Overlap.of(parts, at -> thing.test(at % WIDTH + 0.5, at / WIDTH + 0.5));
   }
 
   private static BiPredicate<Double, Double> rod(double half, double degrees) {

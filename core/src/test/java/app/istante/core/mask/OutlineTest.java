@@ -37,17 +37,6 @@ public class OutlineTest {
     return Math.max(0, Math.min(1, (1 - radius) * 90 + 0.5));
   }
 
-  private static double overlap(Separation parts, java.util.function.IntPredicate truth) {
-    int both = 0;
-    int either = 0;
-    for (int at = 0; at < parts.kind().length; at++) {
-      boolean found = parts.kind()[at] == Separation.PRODUCT;
-      both += found && truth.test(at) ? 1 : 0;
-      either += found || truth.test(at) ? 1 : 0;
-    }
-    return (double) both / either;
-  }
-
   private static boolean inEllipse(int at) {
     return ellipse(at % WIDTH, at / WIDTH) < 1;
   }
@@ -63,7 +52,7 @@ public class OutlineTest {
         };
     Separation parts = Separator.separate(picture(light, 0.004));
     assertTrue(parts.found());
-    assertTrue(overlap(parts, OutlineTest::inEllipse) > 0.93);
+    assertTrue(Overlap.of(parts, OutlineTest::inEllipse) > 0.93);
   }
 
   @Test
@@ -75,7 +64,7 @@ public class OutlineTest {
           return ground + inside(ellipse(x, y)) * (0.15 - ground);
         };
     Separation parts = Separator.separate(picture(light, 0.005));
-    assertTrue(overlap(parts, OutlineTest::inEllipse) > 0.96);
+    assertTrue(Overlap.of(parts, OutlineTest::inEllipse) > 0.96);
     assertEquals(parts.kind()[200 * WIDTH + 310], Separation.SHADOW);
   }
 
@@ -88,7 +77,7 @@ public class OutlineTest {
           return ground + inside(ellipse(x, y)) * (0.06 - ground);
         };
     Separation parts = Separator.separate(picture(light, 0.004));
-    assertTrue(overlap(parts, OutlineTest::inEllipse) > 0.93);
+    assertTrue(Overlap.of(parts, OutlineTest::inEllipse) > 0.93);
   }
 
   /** Both burnt out: only where they lie tells the lamp's image from the ground. */
@@ -123,7 +112,7 @@ public class OutlineTest {
         };
     Separation parts = Separator.separate(picture(label, 0.004));
     assertEquals(parts.holes(), 0);
-    assertTrue(overlap(parts, OutlineTest::inEllipse) > 0.96);
+    assertTrue(Overlap.of(parts, OutlineTest::inEllipse) > 0.96);
   }
 
   @Test
@@ -165,7 +154,7 @@ public class OutlineTest {
     }
     Separation parts = Separator.separate(picture(light, 0.004), foreign, null);
     assertEquals(parts.kind()[40 * WIDTH + 350], Separation.FOREIGN);
-    assertTrue(overlap(parts, OutlineTest::inEllipse) > 0.96);
+    assertTrue(Overlap.of(parts, OutlineTest::inEllipse) > 0.96);
   }
 
   @Test

@@ -6,6 +6,7 @@ import static org.testng.Assert.assertTrue;
 
 import app.istante.core.image.Photo;
 import app.istante.core.mask.BlankFrame;
+import app.istante.core.mask.Overlap;
 import app.istante.core.mask.Separation;
 import org.testng.annotations.Test;
 
@@ -38,15 +39,7 @@ public class BlankFrameTest {
   }
 
   private static double overlap(Separation parts) {
-    int both = 0;
-    int either = 0;
-    for (int at = 0; at < parts.kind().length; at++) {
-      boolean found = parts.kind()[at] == Separation.PRODUCT;
-      boolean is = inBox(at % WIDTH + 0.5, at / WIDTH + 0.5);
-      both += found && is ? 1 : 0;
-      either += found || is ? 1 : 0;
-    }
-    return (double) both / either;
+    return Overlap.of(parts, at -> inBox(at % WIDTH + 0.5, at / WIDTH + 0.5));
   }
 
   private static BlankFrame blank(DrawnPhoto.Light light) {

@@ -5,6 +5,7 @@ import static org.testng.Assert.assertTrue;
 import app.istante.core.image.Limits;
 import app.istante.core.image.Photo;
 import app.istante.core.image.PhotoReader;
+import app.istante.core.mask.Overlap;
 import app.istante.core.mask.Separation;
 import java.awt.image.BufferedImage;
 import java.io.InputStream;
@@ -29,16 +30,16 @@ public class MisledOutlineTest {
     }
     BufferedImage mask = ImageIO.read(picture("traced-mug.mask.png"));
     Separation parts = Analysed.of(photo).separation();
-    double both = 0;
-    double either = 0;
-    for (int at = 0; at < parts.alpha().length; at++) {
-      int x = at % parts.width() * mask.getWidth() / parts.width();
-      int y = at / parts.width() * mask.getHeight() / parts.height();
-      double share = mask.getRaster().getSample(x, y, 0) / 255.0;
-      both += Math.min(share, parts.alpha()[at]);
-      either += Math.max(share, parts.alpha()[at]);
-    }
-    assertTrue(both / either > 0.95, "overlap " + both / either);
+    double overlap =
+        Overlap.of(
+            parts.alpha().length,
+            at -> parts.alpha()[at],
+            at -> {
+              int x = at % parts.width() * mask.getWidth() / parts.width();
+              int y = at / parts.width() * mask.getHeight() / parts.height();
+              return mask.getRaster().getSample(x, y, 0) / 255.0;
+            });
+    assertTrue(overlap > 0.95, "overlap " + overlap);
     assertTrue(parts.confidence() > 0.8, "confidence " + parts.confidence());
   }
 }

@@ -5,7 +5,7 @@ import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertNull;
 import static org.testng.Assert.assertTrue;
 
-import app.istante.core.mask.Separation;
+import app.istante.core.mask.Overlap;
 import app.istante.core.sim.DemoShop;
 import app.istante.core.sim.Simulated;
 import app.istante.core.sim.SimulatedPhoto;
@@ -123,17 +123,8 @@ public class SimulatedReadingsTest {
   }
 
   private static double overlap(Simulated take) {
-    Separation parts = take.analysed().separation();
     int factor = take.analysed().linear().factor();
     assertEquals(factor, 1, "small pictures are measured at their own size");
-    int both = 0;
-    int either = 0;
-    for (int at = 0; at < parts.kind().length; at++) {
-      boolean found = parts.alpha()[at] >= 0.5;
-      boolean really = take.photo().cover()[at] >= 0.5;
-      both += found && really ? 1 : 0;
-      either += found || really ? 1 : 0;
-    }
-    return (double) both / either;
+    return Overlap.of(take.analysed().separation(), at -> take.photo().cover()[at] >= 0.5);
   }
 }
