@@ -46,11 +46,15 @@ case "${1:-}" in
     pictures drawn "$stamps" 3500 3400000 96 128 "$work/tall.npz"
     wait
     weights="$HERE/core/src/main/resources/app/istante/core/mask/glance-net.bin"
+    expected="$HERE/core/src/test/resources/app/istante/core/mask/glance-net.csv"
     /usr/bin/python3 "$learning/learn.py" "$minutes" "$work/glance-net.bin" \
       "$work/wide-1.npz,$work/wide-2.npz,$work/square.npz,$work/tall.npz" "$work/taken.npz" \
       "$weights"
+    # What it knew before stays as the second opinion.
+    cp "$weights" "${weights%.bin}-before.bin"
+    cp "$expected" "${expected%.csv}-before.csv"
     cp "$work/glance-net.bin" "$weights"
-    cp "$work/glance-net.csv" "$HERE/core/src/test/resources/app/istante/core/mask/"
+    cp "$work/glance-net.csv" "$expected"
     exit 0
     ;;
   remedies) run_bench app.istante.core.bench.RemedyBench ;;

@@ -10,11 +10,8 @@ import app.istante.core.image.Srgb;
  * doubt, and helps where light and edges have been misled.
  */
 final class FirstGlance {
-  /** An outline that overlaps with the glance by this much is not drawn again, nor doubted. */
+  /** An outline that overlaps with the glance by this much is not doubted. */
   static final double AGREES = 0.93;
-
-  /** One that was drawn again must overlap with it by this much. */
-  static final double FOLLOWED = 0.85;
 
   /**
    * Of 177 outlines that nothing else doubted, 51 of them of pictures that it had not learned from,
@@ -50,15 +47,16 @@ final class FirstGlance {
 
   /**
    * @param foreign what is known not to be product, as the colour card; or null
+   * @param net what looks at it
    */
-  static FirstGlance at(LinearImage image, boolean[] foreign) {
+  static FirstGlance at(LinearImage image, boolean[] foreign, GlanceNet net) {
     Grid grid = Grid.over(image.width(), image.height());
     float[][] rgb = {
       codes(grid.means(image.red())),
       codes(grid.means(image.green())),
       codes(grid.means(image.blue()))
     };
-    float[] shares = GlanceNet.learned().shares(rgb, grid.width, grid.height);
+    float[] shares = net.shares(rgb, grid.width, grid.height);
     if (foreign != null) {
       float[] free = new float[foreign.length];
       for (int at = 0; at < free.length; at++) {
@@ -104,25 +102,31 @@ final class FirstGlance {
   }
 
   /**
-   * Adds what the glance says to what each pixel's light says.
+   * Puts what the glance says, and what colours say of the places that it leaves open, in the place
+   * of other evidence.
    *
+   * @param log light of each channel, stops, row by row
+   * @param evidence positive for product, negative for ground
    * @param deviation of each pixel from the ground, stops
    * @param bright what is brighter over the ground than this is none, whatever it looks like
    */
-  void addTo(float[] evidence, float[] deviation, double bright) {
+  void tell(float[][] log, float[] evidence, float[] deviation, double bright) {
+    float[] share = new float[evidence.length];
     for (int y = 0; y < grid.tall; y++) {
       double v = (y + 0.5) * grid.height / grid.tall - 0.5;
       for (int x = 0; x < grid.wide; x++) {
-        int at = y * grid.wide + x;
         double u = (x + 0.5) * grid.width / grid.wide - 0.5;
-        double share = Planes.between(shares, grid.width, grid.height, u, v);
-        double odds = Math.log(Math.max(1e-6, share) / Math.max(1e-6, 1 - share));
-        double told = Math.max(0, Math.min(MOST_ODDS, Math.abs(odds)) - LEAST_ODDS);
-        if (odds > 0) {
-          evidence[at] += (float) (FOR * told);
-        } else if (deviation[at] < bright) {
-          evidence[at] -= (float) (AGAINST * told);
-        }
+        share[y * grid.wide + x] = Planes.between(shares, grid.width, grid.height, u, v);
+      }
+    }
+    new LocalColours(log, grid.wide, grid.tall).tell(share, evidence);
+    for (int at = 0; at < share.length; at++) {
+      double odds = Math.log(Math.max(1e-6, share[at]) / Math.max(1e-6, 1 - share[at]));
+      double told = Math.max(0, Math.min(MOST_ODDS, Math.abs(odds)) - LEAST_ODDS);
+      if (odds > 0) {
+        evidence[at] += (float) (FOR * told);
+      } else if (deviation[at] < bright) {
+        evidence[at] -= (float) (AGAINST * told);
       }
     }
   }

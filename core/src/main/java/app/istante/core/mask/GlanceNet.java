@@ -13,14 +13,15 @@ import java.util.Arrays;
  * scripts/glance}); here they are only applied. Can be used by several threads at once.
  */
 final class GlanceNet {
-  private static final String WEIGHTS = "glance-net.bin";
 
   /** Pictures' sides are multiples of this, so that they can be halved four times. */
   static final int STEP_PX = 16;
 
   private static final int TAPS = 9;
 
-  private static final GlanceNet LEARNED = load();
+  private static final GlanceNet LEARNED = load("glance-net.bin");
+
+  private static final GlanceNet BEFORE = load("glance-net-before.bin");
 
   private final Layer[][] down;
   private final Layer middle;
@@ -34,9 +35,14 @@ final class GlanceNet {
     this.last = last;
   }
 
-  /** The network with the weights that ship with Istante. */
+  /** The network with what it has learned. */
   static GlanceNet learned() {
     return LEARNED;
+  }
+
+  /** The same as it was before it last learned, from fewer kinds of pictures: a second opinion. */
+  static GlanceNet before() {
+    return BEFORE;
   }
 
   /** One channel after the other, each with a rim of zeros one pixel wide. */
@@ -206,8 +212,8 @@ final class GlanceNet {
    * and channel by channel its bias and its scale (floats) and its weights, in 127ths of the scale
    * (signed bytes).
    */
-  private static GlanceNet load() {
-    try (InputStream in = GlanceNet.class.getResourceAsStream(WEIGHTS)) {
+  private static GlanceNet load(String weights) {
+    try (InputStream in = GlanceNet.class.getResourceAsStream(weights)) {
       DataInputStream data = new DataInputStream(in);
       int[] channels = new int[data.readByte()];
       for (int level = 0; level < channels.length; level++) {

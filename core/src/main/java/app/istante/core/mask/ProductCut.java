@@ -62,12 +62,12 @@ final class ProductCut {
   }
 
   /**
-   * @param glance what counts beside light and edges; or null
+   * @param glance what counts instead of the light's own evidence; or null
    */
   Separation made(FirstGlance glance) {
     float[] each = evidence.of(like, found.enclosed());
     if (glance != null) {
-      glance.addTo(each, deviation, evidence.brightStops());
+      glance.tell(seen.log, each, deviation, evidence.brightStops());
     }
     boolean[] inside =
         GridCut.inside(each, evidence.joins(1), evidence.joins(width), width, height);

@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 public class GlanceNetTest {
@@ -29,24 +30,30 @@ public class GlanceNetTest {
     return rgb;
   }
 
-  @Test
-  public void saysWhatTheLearnedNetworkSaid() throws IOException {
-    float[] shares = GlanceNet.learned().shares(byFormula(), WIDTH, HEIGHT);
+  @DataProvider
+  Object[][] networks() {
+    return new Object[][] {
+      {GlanceNet.learned(), "glance-net.csv"}, {GlanceNet.before(), "glance-net-before.csv"}
+    };
+  }
+
+  @Test(dataProvider = "networks")
+  public void saysWhatTheLearnedNetworkSaid(GlanceNet net, String said) throws IOException {
+    float[] shares = net.shares(byFormula(), WIDTH, HEIGHT);
 
     List<String> rows;
     try (BufferedReader file =
         new BufferedReader(
             new InputStreamReader(
-                GlanceNetTest.class.getResourceAsStream("glance-net.csv"),
-                StandardCharsets.UTF_8))) {
+                GlanceNetTest.class.getResourceAsStream(said), StandardCharsets.UTF_8))) {
       rows = file.lines().toList();
     }
     assertEquals(rows.size(), HEIGHT / 8);
     for (int row = 0; row < rows.size(); row++) {
       String[] expected = rows.get(row).split(",");
       for (int column = 0; column < expected.length; column++) {
-        double said = shares[8 * row * WIDTH + 8 * column];
-        assertEquals(said, Double.parseDouble(expected[column]), 1e-4, row + ", " + column);
+        double share = shares[8 * row * WIDTH + 8 * column];
+        assertEquals(share, Double.parseDouble(expected[column]), 1e-4, row + ", " + column);
       }
     }
   }
