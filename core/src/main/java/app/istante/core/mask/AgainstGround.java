@@ -310,7 +310,7 @@ final class AgainstGround {
     return mean[2] - mean[0];
   }
 
-  /** Whether the ground at a pixel is as bright as the file can tell. */
+  /** Whether a pixel is as bright as the file can tell. */
   boolean isBurnt(int at) {
     return log[0][at] > CLIPPED_LOG && log[1][at] > CLIPPED_LOG && log[2][at] > CLIPPED_LOG;
   }

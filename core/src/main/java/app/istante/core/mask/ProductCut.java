@@ -20,6 +20,9 @@ final class ProductCut {
   /** Reach of the filter that softens the outline. */
   private static final int SOFT_PX = 2;
 
+  /** How far around the product its ground is looked at. */
+  private static final int AROUND_PX = 12;
+
   private static final double SMALLEST_PART_SHARE = 0.0004;
   private static final double SMALLEST_PRODUCT_SHARE = 0.001;
 
@@ -80,6 +83,9 @@ final class ProductCut {
     ThrownShadow.takeOff(inside, notForeign(), off, edge);
     CastShadow.takeOff(inside, off, edge, seen.gradient);
     dropSpecks(inside);
+    if (glance != null) {
+      fillBright(inside, evidence.brightStops());
+    }
     Holes holes = new Holes(inside, burnt(), off);
     Holes.Opened first = holes.open();
     int opened = first.count() + holes.open(around(inside)).count();
@@ -197,6 +203,26 @@ final class ProductCut {
         inside[at] = true;
       }
     }
+  }
+
+  /**
+   * Through an opening no brighter ground is seen than around the product: what a glance took for
+   * one is burnt, or a pale part.
+   */
+  private void fillBright(boolean[] inside, double bright) {
+    Regions gaps = Regions.of(width, height, at -> !inside[at]);
+    Bits around =
+        gaps.where(gap -> gap.borderPx() > 0).and(Bits.of(inside, width, height).near(AROUND_PX));
+    double[] sum = new double[1];
+    around.forEach(at -> sum[0] += deviation[at]);
+    // The product's own shade lies around it, but need not in the opening.
+    double limit = Math.max(0, sum[0] / Math.max(1, around.count())) + bright;
+    double[] sums = new double[gaps.all().size() + 1];
+    for (int at = 0; at < inside.length; at++) {
+      sums[gaps.labels()[at]] += deviation[at];
+    }
+    gaps.where(gap -> gap.borderPx() == 0 && sums[gap.id()] > limit * gap.areaPx())
+        .forEach(at -> inside[at] = true);
   }
 
   /** Splits what is left of the ground into plain ground and shadow. */
