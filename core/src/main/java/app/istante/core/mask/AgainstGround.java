@@ -100,7 +100,7 @@ final class AgainstGround {
     fillDeviations(deviation, colour);
     float[] brightness = new float[size];
     for (int i = 0; i < size; i++) {
-      brightness[i] = 0.25f * log[0][i] + 0.6f * log[1][i] + 0.15f * log[2][i];
+      brightness[i] = LogLight.brightness(log[0][i], log[1][i], log[2][i]);
     }
     float[] even = Planes.boxMean(brightness, width, height, 1);
     gradient = Planes.gradient(even, width, height);
@@ -244,7 +244,7 @@ final class AgainstGround {
       float r = logR[at] - least(groundR[at], WHITE_LOG);
       float g = logG[at] - least(groundG[at], WHITE_LOG);
       float b = logB[at] - least(groundB[at], WHITE_LOG);
-      deviation[at] = 0.25f * r + 0.6f * g + 0.15f * b;
+      deviation[at] = LogLight.brightness(r, g, b);
       colour[at] =
           colourOff(
               r,

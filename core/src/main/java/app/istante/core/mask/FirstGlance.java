@@ -38,36 +38,48 @@ final class FirstGlance {
   private static final int SHORTEST_PX = 32;
 
   private final Grid grid;
+  private final float[][] seen;
+  private final float[] open;
   private final float[] shares;
 
-  private FirstGlance(Grid grid, float[] shares) {
+  /**
+   * @param seen codes of red, green and blue, 0 to 1, in each place of the grid
+   * @param open share of it that may be product; or null, where all may
+   */
+  private FirstGlance(Grid grid, float[][] seen, float[] open, GlanceNet net) {
     this.grid = grid;
-    this.shares = shares;
+    this.seen = seen;
+    this.open = open;
+    shares = net.shares(seen, grid.width, grid.height);
+    for (int at = 0; open != null && at < shares.length; at++) {
+      shares[at] *= open[at];
+    }
   }
 
   /**
    * @param foreign what is known not to be product, as the colour card; or null
-   * @param net what looks at it
    */
-  static FirstGlance at(LinearImage image, boolean[] foreign, GlanceNet net) {
+  static FirstGlance at(LinearImage image, boolean[] foreign) {
     Grid grid = Grid.over(image.width(), image.height());
-    float[][] rgb = {
+    float[][] seen = {
       codes(grid.means(image.red())),
       codes(grid.means(image.green())),
       codes(grid.means(image.blue()))
     };
-    float[] shares = net.shares(rgb, grid.width, grid.height);
+    float[] open = null;
     if (foreign != null) {
       float[] free = new float[foreign.length];
       for (int at = 0; at < free.length; at++) {
         free[at] = foreign[at] ? 0 : 1;
       }
-      float[] left = grid.means(free);
-      for (int at = 0; at < shares.length; at++) {
-        shares[at] *= left[at];
-      }
+      open = grid.means(free);
     }
-    return new FirstGlance(grid, shares);
+    return new FirstGlance(grid, seen, open, GlanceNet.learned());
+  }
+
+  /** The same picture by the network as it was before it last learned; it errs elsewhere. */
+  FirstGlance secondOpinion() {
+    return new FirstGlance(grid, seen, open, GlanceNet.before());
   }
 
   private static float[] codes(float[] light) {

@@ -21,7 +21,10 @@ final class GlanceNet {
 
   private static final GlanceNet LEARNED = load("glance-net.bin");
 
-  private static final GlanceNet BEFORE = load("glance-net-before.bin");
+  /** Read when it is first asked: most pictures never need it. */
+  private static final class Before {
+    static final GlanceNet NET = load("glance-net-before.bin");
+  }
 
   private final Layer[][] down;
   private final Layer middle;
@@ -42,7 +45,7 @@ final class GlanceNet {
 
   /** The same as it was before it last learned, from fewer kinds of pictures: a second opinion. */
   static GlanceNet before() {
-    return BEFORE;
+    return Before.NET;
   }
 
   /** One channel after the other, each with a rim of zeros one pixel wide. */

@@ -37,7 +37,7 @@ final class LocalColours {
     reach = (int) Math.round(REACH * Math.max(width, height));
     seen = new float[3][width * height];
     for (int at = 0; at < width * height; at++) {
-      seen[0][at] = 0.25f * log[0][at] + 0.6f * log[1][at] + 0.15f * log[2][at];
+      seen[0][at] = LogLight.brightness(log[0][at], log[1][at], log[2][at]);
       seen[1][at] = log[0][at] - log[1][at];
       seen[2][at] = log[2][at] - log[1][at];
     }

@@ -25,6 +25,11 @@ final class LogLight {
     return new float[][] {log(image.red()), log(image.green()), log(image.blue())};
   }
 
+  /** How bright a pixel is, or how far one is brighter than another, of its channels' stops. */
+  static float brightness(float red, float green, float blue) {
+    return 0.25f * red + 0.6f * green + 0.15f * blue;
+  }
+
   private static float[] log(float[] linear) {
     float[] out = new float[linear.length];
     for (int i = 0; i < out.length; i++) {

@@ -40,14 +40,13 @@ public final class Separator {
     AgainstGround plain = AgainstGround.of(image, foreign, blank);
     ProductCut cut = new ProductCut(plain);
     Separation seen = withBend(plain, cut.made(null));
-    FirstGlance glance = FirstGlance.at(image, foreign, GlanceNet.learned());
+    FirstGlance glance = FirstGlance.at(image, foreign);
     double agreed = glance.agreement(seen.alpha());
     if (agreed >= FirstGlance.AGREES) {
       return seen;
     }
-    // It errs elsewhere: what either takes for a thing looks like one.
-    FirstGlance other = FirstGlance.at(image, foreign, GlanceNet.before());
-    double most = Math.max(agreed, other.agreement(seen.alpha()));
+    // What either takes for a thing looks like one.
+    double most = Math.max(agreed, glance.secondOpinion().agreement(seen.alpha()));
     if (most >= FirstGlance.AGREES) {
       return seen;
     }

@@ -29,10 +29,6 @@ public class FirstGlanceTest {
     return new LinearImage(width, height, 1, light[0], light[1], light[2]);
   }
 
-  private static FirstGlance at(LinearImage picture, boolean[] foreign) {
-    return FirstGlance.at(picture, foreign, GlanceNet.learned());
-  }
-
   private static float[] alpha(boolean[] product) {
     float[] alpha = new float[product.length];
     for (int at = 0; at < alpha.length; at++) {
@@ -49,7 +45,7 @@ public class FirstGlanceTest {
   @Test(dataProvider = "frames")
   public void seesARedDiscOnAWhiteSheetInFramesOfAllShapes(int width, int height) {
     boolean[] disc = disc(width, height);
-    FirstGlance glance = at(picture(width, height, disc), null);
+    FirstGlance glance = FirstGlance.at(picture(width, height, disc), null);
 
     double agreement = glance.agreement(alpha(disc));
     assertTrue(agreement > 0.85, "agreement " + agreement);
@@ -63,7 +59,7 @@ public class FirstGlanceTest {
     float[] half = alpha(disc);
     Arrays.fill(half, 0, half.length / 2, 0);
 
-    double agreement = at(picture(800, 600, disc), null).agreement(half);
+    double agreement = FirstGlance.at(picture(800, 600, disc), null).agreement(half);
     assertEquals(agreement, 0.5, 0.08);
     assertTrue(FirstGlance.trust(agreement) < 0.5, "trust " + FirstGlance.trust(agreement));
   }
@@ -71,7 +67,7 @@ public class FirstGlanceTest {
   @Test
   public void takesNothingForProductThatIsKnownToBeForeign() {
     boolean[] disc = disc(800, 600);
-    FirstGlance glance = at(picture(800, 600, disc), disc);
+    FirstGlance glance = FirstGlance.at(picture(800, 600, disc), disc);
 
     double agreement = glance.agreement(alpha(disc));
     assertTrue(agreement < 0.1, "agreement " + agreement);
@@ -84,7 +80,7 @@ public class FirstGlanceTest {
     float[] evidence = new float[disc.length];
     float[] deviation = new float[disc.length];
     deviation[40 * 800 + 40] = 0.5f;
-    at(picture, null).tell(LogLight.planes(picture), evidence, deviation, 0.14);
+    FirstGlance.at(picture, null).tell(LogLight.planes(picture), evidence, deviation, 0.14);
 
     assertTrue(evidence[300 * 800 + 400] > 4, "middle " + evidence[300 * 800 + 400]);
     assertTrue(evidence[30 * 800 + 40] < -4, "corner " + evidence[30 * 800 + 40]);
@@ -97,7 +93,8 @@ public class FirstGlanceTest {
     boolean[] disc = disc(800, 600);
     LinearImage picture = picture(800, 600, disc);
     float[] evidence = new float[disc.length];
-    at(picture, null).tell(LogLight.planes(picture), evidence, new float[disc.length], 0.14);
+    FirstGlance.at(picture, null)
+        .tell(LogLight.planes(picture), evidence, new float[disc.length], 0.14);
 
     int wrong = 0;
     for (int at = 0; at < disc.length; at++) {

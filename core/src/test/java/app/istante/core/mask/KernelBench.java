@@ -56,7 +56,7 @@ public class KernelBench {
 
   @Benchmark
   public double firstGlance() {
-    return FirstGlance.at(picture, null, GlanceNet.learned()).agreement(plane);
+    return FirstGlance.at(picture, null).agreement(plane);
   }
 
   @Benchmark
