@@ -53,11 +53,11 @@ stale() {
 maven() { mvn -B -q -ntp "$@"; }
 
 build_if_stale() {
-  if stale server/target/istante-server.jar core/src/main server/src/main web demo pom.xml core/pom.xml server/pom.xml; then
+  if stale "$SERVER_JAR" core/src/main server/src/main web demo pom.xml core/pom.xml server/pom.xml; then
     need_builders
     say "Building (the first time takes a few minutes) …"
     maven -pl core,web,server package -DskipTests -Dspotless.check.skip=true || fail "The build failed; the reason stands above."
-    touch server/target/istante-server.jar
+    touch "$SERVER_JAR"
   fi
 }
 
@@ -77,6 +77,19 @@ share_core_classes() {
     app.istante.core.cli.CheckCommand --json demo/photos/take-01.jpg >/dev/null 2>&1 || true
   # Where none can be made, it is not tried at every start.
   touch "$CORE_ARCHIVE"
+}
+
+# The classes of the application, mapped into memory likewise; the first start after a build writes
+# them down as it ends.
+server_sharing() {
+  if [ "$SERVER_ARCHIVE" -nt "$SERVER_JAR" ]; then
+    SERVER_SHARING="-XX:SharedArchiveFile=$SERVER_ARCHIVE"
+  else
+    SERVER_SHARING="-XX:ArchiveClassesAtExit=$SERVER_ARCHIVE.$$"
+  fi
+}
+keep_server_classes() {
+  [ ! -e "$SERVER_ARCHIVE.$$" ] || mv -f "$SERVER_ARCHIVE.$$" "$SERVER_ARCHIVE"
 }
 
 build_bench_if_stale() {

@@ -19,6 +19,8 @@ import java.util.regex.Pattern;
 /** The packed application as a process of its own, on a database and a data folder of its own. */
 final class Application implements AutoCloseable {
   private static final Duration PATIENCE = Duration.ofSeconds(90);
+  private static final Path JAR = Path.of("../server/target/app/istante-server.jar");
+  private static final Path ARCHIVE = Path.of("../server/target/app/istante-server.jsa");
 
   private final Path data;
   private final String databaseUrl;
@@ -60,8 +62,11 @@ final class Application implements AutoCloseable {
         new ProcessBuilder(
             Path.of(System.getProperty("java.home"), "bin", "java").toString(),
             "-Xmx768m",
+            "-Xlog:disable",
+            "-Xlog:all=error:stderr",
+            sharing(),
             "-jar",
-            Path.of("../server/target/istante-server.jar").toString());
+            JAR.toString());
     command.environment().put("ISTANTE_DATA", data.toString());
     command.environment().put("ISTANTE_DB_URL", databaseUrl);
     command.environment().put("ISTANTE_PORT", Integer.toString(port));
@@ -92,6 +97,14 @@ final class Application implements AutoCloseable {
     // Nobody else would end it, and it may not listen.
     process.destroyForcibly();
     throw new IllegalStateException("the application did not start in time");
+  }
+
+  /** Starts take a third less with classes from an archive, as ./istante has it (setup.sh). */
+  private static String sharing() throws IOException {
+    boolean fresh =
+        Files.exists(ARCHIVE)
+            && Files.getLastModifiedTime(ARCHIVE).compareTo(Files.getLastModifiedTime(JAR)) > 0;
+    return (fresh ? "-XX:SharedArchiveFile=" : "-XX:ArchiveClassesAtExit=") + ARCHIVE;
   }
 
   String url() {

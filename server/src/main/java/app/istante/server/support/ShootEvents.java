@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
+import org.springframework.context.event.ContextClosedEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
@@ -51,6 +53,12 @@ public class ShootEvents {
         .values()
         .forEach(
             those -> those.forEach(one -> send(one, those, SseEmitter.event().comment("still"))));
+  }
+
+  /** Open streams are requests under way: the server would wait half a minute for each to end. */
+  @EventListener(ContextClosedEvent.class)
+  void end() {
+    listeners.values().forEach(those -> those.forEach(SseEmitter::complete));
   }
 
   private void publish(long shootId, Change change) {
