@@ -1,5 +1,7 @@
 package app.istante.core.sim;
 
+import java.util.Arrays;
+
 /** What lens and movement do to a plane of linear light, edges carried on outwards. */
 public final class Optics {
   private static final int CHORDS_PER_PIXEL = 5;
@@ -17,25 +19,33 @@ public final class Optics {
     int radius = kernel.length / 2;
     float[] across = new float[in.length];
     float[] out = new float[in.length];
+    float[] row = new float[width + 2 * radius];
     for (int y = 0; y < height; y++) {
-      for (int x = 0; x < width; x++) {
-        float total = 0;
-        for (int k = -radius; k <= radius; k++) {
-          total += kernel[k + radius] * in[y * width + clamp(x + k, width)];
-        }
-        across[y * width + x] = total;
+      carriedOn(in, y * width, width, radius, row);
+      for (int k = 0; k < kernel.length; k++) {
+        add(across, y * width, width, row, k, kernel[k]);
       }
     }
     for (int y = 0; y < height; y++) {
       for (int k = -radius; k <= radius; k++) {
-        int from = clamp(y + k, height) * width;
-        float weight = kernel[k + radius];
-        for (int x = 0; x < width; x++) {
-          out[y * width + x] += weight * across[from + x];
-        }
+        add(out, y * width, width, across, clamp(y + k, height) * width, kernel[k + radius]);
       }
     }
     return out;
+  }
+
+  /** A row with {@code more} pixels on either side, each its end's own. */
+  private static void carriedOn(float[] in, int from, int width, int more, float[] row) {
+    Arrays.fill(row, 0, more, in[from]);
+    System.arraycopy(in, from, row, more, width);
+    Arrays.fill(row, more + width, row.length, in[from + width - 1]);
+  }
+
+  /** A loop that runs in vectors: everything that bends it is left to the caller. */
+  private static void add(float[] to, int at, int count, float[] from, int start, float weight) {
+    for (int i = 0; i < count; i++) {
+      to[at + i] += weight * from[start + i];
+    }
   }
 
   private static float[] kernel(double sigma) {
@@ -84,37 +94,41 @@ public final class Optics {
       area += 2 * half[i];
     }
     float[] out = new float[in.length];
-    double[] running = new double[width + 1];
+    int more = (int) Math.ceil(radius) + 1;
+    float[] wide = new float[width + 2 * more];
+    double[] running = new double[wide.length + 1];
+    double[] sums = new double[width];
     for (int y = 0; y < height; y++) {
+      Arrays.fill(sums, 0);
       int last = Integer.MIN_VALUE;
       for (int i = 0; i < chords; i++) {
         if (row[i] != last) {
           last = row[i];
-          int from = clamp(y + last, height) * width;
-          for (int x = 0; x < width; x++) {
-            running[x + 1] = running[x] + in[from + x];
+          carriedOn(in, clamp(y + last, height) * width, width, more, wide);
+          for (int x = 0; x < wide.length; x++) {
+            running[x + 1] = running[x] + wide[x];
           }
         }
-        for (int x = 0; x < width; x++) {
-          double sum = until(running, x + 0.5 + half[i]) - until(running, x + 0.5 - half[i]);
-          out[y * width + x] += (float) (sum / area);
-        }
+        addChord(sums, running, more + 0.5 - half[i], more + 0.5 + half[i]);
+      }
+      for (int x = 0; x < width; x++) {
+        out[y * width + x] = (float) (sums[x] / area);
       }
     }
     return out;
   }
 
-  /** Integral of a row from its start to a place; the row's ends are carried on outwards. */
-  private static double until(double[] running, double place) {
-    int last = running.length - 1;
-    if (place <= 0) {
-      return place * running[1];
+  /** What lies between two places of a row, given by its integral, and on to the right of them. */
+  private static void addChord(double[] sums, double[] running, double from, double to) {
+    int a = (int) from;
+    int b = (int) to;
+    double inA = from - a;
+    double inB = to - b;
+    for (int x = 0; x < sums.length; x++) {
+      double untilA = running[x + a] + inA * (running[x + a + 1] - running[x + a]);
+      double untilB = running[x + b] + inB * (running[x + b + 1] - running[x + b]);
+      sums[x] += untilB - untilA;
     }
-    if (place >= last) {
-      return running[last] + (place - last) * (running[last] - running[last - 1]);
-    }
-    int cell = (int) place;
-    return running[cell] + (place - cell) * (running[cell + 1] - running[cell]);
   }
 
   /**
