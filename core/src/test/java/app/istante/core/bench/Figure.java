@@ -123,6 +123,24 @@ final class Figure {
     return true;
   }
 
+  /** Each case as a row: reading, group, picture, truth, found, half-width of the band. */
+  List<String> rows() {
+    return cases.stream()
+        .map(
+            c ->
+                String.format(
+                    Locale.ROOT,
+                    "\"%s\",%s,\"%s\",%.6g,%.6g,%.6g",
+                    name,
+                    c.label.group(),
+                    c.label.name(),
+                    c.truth,
+                    c.found,
+                    c.band))
+        .sorted()
+        .toList();
+  }
+
   String said(Case one) {
     return String.format(Locale.ROOT, " (%.3g for %.3g)", one.found, one.truth);
   }

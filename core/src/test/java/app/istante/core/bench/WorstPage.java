@@ -6,13 +6,17 @@ import app.istante.core.measure.Analysed;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.IntPredicate;
 
-/** A page that shows the scenes where a reading lies farthest from the truth. */
+/**
+ * A page that shows the scenes where a reading lies farthest from the truth, and beside it a table
+ * of every reading of every picture.
+ */
 final class WorstPage {
   private static final int WORST = 4;
 
@@ -59,6 +63,9 @@ final class WorstPage {
   }
 
   void finish(List<Figure> figures) throws IOException {
+    List<String> rows = new ArrayList<>(List.of("reading,group,picture,truth,found,band"));
+    figures.forEach(figure -> rows.addAll(figure.rows()));
+    Files.write(folder.resolve("figures.csv"), rows);
     StringBuilder html =
         new StringBuilder(
             "<!doctype html><meta charset=utf-8><title>Where the readings err most</title>"
