@@ -45,7 +45,8 @@ final class ProductMeasure {
     if (roll.degrees() == null) {
       notes.cantTell("product.rollDegrees", "It has no upright axis that could be measured.");
     } else {
-      notes.band("product.rollDegrees", roll.confidence() > 0.9 ? 0.6 : 1.5);
+      double sure = roll.confidence();
+      notes.band("product.rollDegrees", sure > 0.9 ? 0.3 : sure > 0.6 ? 0.6 : 1.5);
     }
     return new Readings.Product(
         true,

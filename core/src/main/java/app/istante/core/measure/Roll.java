@@ -1,183 +1,335 @@
 package app.istante.core.measure;
 
+import app.istante.core.mask.Planes;
 import app.istante.core.mask.Separation;
+import java.util.Arrays;
 
 /**
- * How far the product leans, from its axis of symmetry: the line through the middles of its rows,
- * fitted robustly (Huber's weights). Rows across a leaning body are not at right angles to its
- * axis, so that their middles lean less than it does (for an ellipse by the conjugate diameter);
- * therefore the rows are turned by the lean found and measured again until nothing is left. Bodies
- * that are not alike on both sides, and flat ones, give no answer.
+ * How far the product leans, from its axis of symmetry. Each point of the outline, thrown over the
+ * axis, should lie on the outline again. A coarse search takes the axis over which most points do;
+ * then angle and place are fitted by least squares (Gauss and Newton) to how far the thrown points
+ * lie off along the outline's normal. What lies too far off, a handle or a spout, counts for little
+ * (Geman and McClure's weights). The share of points that meet the outline is the confidence: what
+ * is not alike on both sides gives no answer, nor does a disc, which is alike about every axis.
  */
 final class Roll {
-  /** A row's middle within this share of the height of the line counts as lying on it. */
-  private static final double ON_LINE_SHARE = 0.008;
+  /** A thrown point this near the outline meets it: share of the product's size. */
+  private static final double MEETS_SHARE = 0.004;
 
-  /** An outline that is a circle this nearly has no upright. */
+  private static final double MEETS_LEAST_PX = 0.6;
+
+  /** Shares of points that meet the outline: from nothing known to certain. */
+  private static final double ASYMMETRIC = 0.2;
+
+  private static final double SYMMETRIC = 0.5;
+
+  /** An outline whose radius varies by less than this share has no upright. */
   private static final double ROUND_SHARE = 0.05;
 
-  private static final int MIN_ROWS = 24;
-  private static final int ROUNDS = 8;
-  private static final int TURNS = 6;
-  private static final double SETTLED_DEGREES = 0.02;
+  /** Of what meets the outline, no more than this may meet it over an axis turned by so much. */
+  private static final double ALIKE_SHARE = 0.26;
+
+  private static final double TURNED_DEGREES = 5;
+
+  /** Below this the outline itself is not relied upon, and so not its axis. */
+  private static final double TRUSTED = ProductMeasure.TRUSTED;
+
+  private static final int LEAST_POINTS = 60;
   private static final double MOST_DEGREES = 20;
 
-  private Roll() {}
+  /** Of the coarse search: degrees from angle to angle, and points that are thrown. */
+  private static final double STEP_DEGREES = 2;
+
+  private static final int SEARCH_POINTS = 400;
+
+  /** Points that are fitted. */
+  private static final int FIT_POINTS = 1500;
+
+  /** How near counts there, and how far apart the axes lie: share of the product's size. */
+  private static final double BAND_SHARE = 0.015;
+
+  /** An axis may lie this far beside the outline's middle: share of its size. */
+  private static final double ASIDE_SHARE = 0.25;
+
+  /** Of axes that fit alike the more upright one: a point lost for each degree, in a hundred. */
+  private static final double UPRIGHT = 0.002;
+
+  /** How far along the normal the outline is looked for, pixels. */
+  private static final int REACH = 12;
+
+  private static final int ROUNDS = 14;
+  private static final double SETTLED_RADIANS = 1e-5;
+  private static final double MOST_TURN = 0.03;
+
+  private final Outline outline;
+  private final double near;
+
+  private Roll(Outline outline) {
+    this.outline = outline;
+    this.near = Math.max(MEETS_LEAST_PX, MEETS_SHARE * outline.size);
+  }
 
   /** Degrees, positive when turned clockwise, or null; confidence 0 to 1. */
   record Reading(Double degrees, Double confidence) {}
 
+  /**
+   * @param radians clockwise from upright
+   * @param shift of the axis to its right from the outline's middle, pixels
+   */
+  private record Axis(double radians, double shift) {}
+
   static Reading measure(Separation parts) {
-    double[] points = edgePoints(parts);
-    if (isRound(points)) {
-      return new Reading(null, 0.0);
+    Outline outline = new Outline(parts);
+    Reading none = new Reading(null, 0.0);
+    if (outline.count < LEAST_POINTS || outline.isRound()) {
+      return none;
     }
-    double lean = 0;
-    Reading reading = rows(points, parts, 0);
-    for (int turn = 0; turn < TURNS && reading.degrees() != null; turn++) {
-      lean += reading.degrees();
-      if (Math.abs(reading.degrees()) < SETTLED_DEGREES || Math.abs(lean) > MOST_DEGREES) {
+    Roll roll = new Roll(outline);
+    Axis axis = roll.search();
+    Fit fit = roll.new Fit();
+    for (int round = 0; axis != null && round < ROUNDS; round++) {
+      Axis before = axis;
+      axis = fit.better(axis, Math.max(roll.near, REACH * Math.pow(0.6, round)));
+      if (axis != null && Math.abs(axis.radians - before.radians) < SETTLED_RADIANS) {
         break;
       }
-      reading = rows(points, parts, lean);
     }
-    boolean answer = reading.degrees() != null && Math.abs(lean) <= MOST_DEGREES;
-    return answer ? new Reading(lean, reading.confidence()) : new Reading(null, 0.0);
+    double met = axis == null || roll.isAlikeAbout(axis, fit.met) ? 0 : fit.met;
+    double known = Math.max(0, Math.min(1, (met - ASYMMETRIC) / (SYMMETRIC - ASYMMETRIC)));
+    double confidence = known * Math.min(1, parts.confidence() / TRUSTED);
+    boolean answer = confidence > 0 && Math.abs(Math.toDegrees(axis.radians)) < MOST_DEGREES;
+    return answer ? new Reading(Math.toDegrees(axis.radians), confidence) : none;
   }
 
-  /** Every axis of a disc is one of symmetry. */
-  private static boolean isRound(double[] points) {
-    double x = 0;
-    double y = 0;
-    int count = points.length / 2;
-    for (int i = 0; i < count; i++) {
-      x += points[2 * i] / count;
-      y += points[2 * i + 1] / count;
+  /** Whether as much meets when the axis is turned: nearly a disc, which has no upright. */
+  private boolean isAlikeAbout(Axis axis, double met) {
+    double turned = 0;
+    for (int side = -1; side <= 1; side += 2) {
+      Fit aside = new Fit();
+      aside.better(
+          new Axis(axis.radians + Math.toRadians(side * TURNED_DEGREES), axis.shift), near);
+      turned += aside.met / 2;
     }
-    double mean = 0;
-    double[] radius = new double[count];
-    for (int i = 0; i < count; i++) {
-      radius[i] = Math.hypot(points[2 * i] - x, points[2 * i + 1] - y);
-      mean += radius[i] / count;
-    }
-    double spread = 0;
-    for (double r : radius) {
-      spread += Math.abs(r - mean) / count;
-    }
-    return spread < ROUND_SHARE * mean;
+    return turned > ALIKE_SHARE * met;
   }
 
-  /** Left and right ends of the rows, and upper and lower ends of the columns: x, y, x, y … */
-  private static double[] edgePoints(Separation parts) {
-    int width = parts.width();
-    int height = parts.height();
-    double[] points = new double[4 * (width + height)];
-    int count = 0;
-    for (int y = 2; y < height - 2; y++) {
-      int left = -1;
-      int right = -1;
-      for (int x = 0; x < width; x++) {
-        if (parts.kind()[y * width + x] == Separation.PRODUCT) {
-          left = left < 0 ? x : left;
-          right = x;
+  /** The axis over which most points are thrown near the outline. */
+  private Axis search() {
+    int step = Math.max(1, outline.count / SEARCH_POINTS);
+    int band = Math.max(3, (int) Math.round(BAND_SHARE * outline.size));
+    boolean[] close = outline.within(band);
+    int aside = (int) Math.ceil(ASIDE_SHARE * outline.size / band);
+    Axis best = null;
+    double most = 0;
+    for (double degrees = -MOST_DEGREES; degrees <= MOST_DEGREES; degrees += STEP_DEGREES) {
+      for (int i = -aside; i <= aside; i++) {
+        Axis axis = new Axis(Math.toRadians(degrees), i * band);
+        double share = outline.thrownOnto(close, axis, step) - UPRIGHT * Math.abs(degrees);
+        if (share > most) {
+          most = share;
+          best = axis;
         }
       }
-      if (left > 1 && right < width - 2 && right > left + 1) {
-        points[count++] = left - parts.alpha()[y * width + left - 1];
-        points[count++] = y;
-        points[count++] = right + parts.alpha()[y * width + right + 1];
-        points[count++] = y;
-      }
     }
-    for (int x = 2; x < width - 2; x++) {
-      int top = -1;
-      int bottom = -1;
-      for (int y = 0; y < height; y++) {
-        if (parts.kind()[y * width + x] == Separation.PRODUCT) {
-          top = top < 0 ? y : top;
-          bottom = y;
+    return best;
+  }
+
+  /** One step of the fit, and how many points met the outline before it. */
+  private final class Fit {
+    private double met;
+
+    /** The axis that meets the outline better, or null where nothing tells it. */
+    Axis better(Axis axis, double limit) {
+      double mx = Math.cos(axis.radians);
+      double my = Math.sin(axis.radians);
+      double turnTurn = 0;
+      double turnShift = 0;
+      double shiftShift = 0;
+      double turnOff = 0;
+      double shiftOff = 0;
+      int asked = 0;
+      int meeting = 0;
+      int step = Math.max(1, outline.count / FIT_POINTS);
+      for (int i = 0; i < outline.count; i += step) {
+        double px = outline.x[i] - outline.middleX;
+        double py = outline.y[i] - outline.middleY;
+        double beside = px * mx + py * my - axis.shift;
+        double thrownX = outline.x[i] - 2 * beside * mx;
+        double thrownY = outline.y[i] - 2 * beside * my;
+        if (outline.isOutside(thrownX, thrownY)) {
+          continue;
+        }
+        asked++;
+        double across = outline.normalX[i] * mx + outline.normalY[i] * my;
+        double nx = outline.normalX[i] - 2 * across * mx;
+        double ny = outline.normalY[i] - 2 * across * my;
+        double off = outline.distance(thrownX, thrownY, nx, ny);
+        if (Double.isNaN(off) || Math.abs(off) > 3 * limit) {
+          continue;
+        }
+        meeting += Math.abs(off) <= near ? 1 : 0;
+        double share = off / limit;
+        double weight = 1 / ((1 + share * share) * (1 + share * share));
+        // How the thrown point moves along its normal when the axis turns, and when it shifts.
+        double along = py * mx - px * my;
+        double turn = -2 * (along * (nx * mx + ny * my) + beside * (ny * mx - nx * my));
+        double shift = 2 * (nx * mx + ny * my);
+        turnTurn += weight * turn * turn;
+        turnShift += weight * turn * shift;
+        shiftShift += weight * shift * shift;
+        turnOff += weight * turn * off;
+        shiftOff += weight * shift * off;
+      }
+      boolean enough = asked * step >= LEAST_POINTS;
+      met = enough ? (double) meeting / asked : 0;
+      double known = turnTurn * shiftShift - turnShift * turnShift;
+      if (!enough || known <= 1e-9 * turnTurn * shiftShift) {
+        return null;
+      }
+      double turned = (shiftShift * turnOff - turnShift * shiftOff) / known;
+      double shifted = (turnTurn * shiftOff - turnShift * turnOff) / known;
+      return new Axis(
+          axis.radians + Math.max(-MOST_TURN, Math.min(MOST_TURN, turned)),
+          axis.shift + Math.max(-REACH, Math.min(REACH, shifted)));
+    }
+  }
+
+  /** Points where the product's soft edge passes one half, with the direction outwards. */
+  private static final class Outline {
+    private final int width;
+    private final int height;
+    private final float[] cover;
+    private final double[] x;
+    private final double[] y;
+    private final double[] normalX;
+    private final double[] normalY;
+    private int count;
+    private double middleX;
+    private double middleY;
+
+    /** Twice the mean distance of its points from their middle. */
+    private double size;
+
+    Outline(Separation parts) {
+      width = parts.width();
+      height = parts.height();
+      cover = parts.alpha().clone();
+      for (int at = 0; at < cover.length; at++) {
+        cover[at] = parts.kind()[at] == Separation.FOREIGN ? 0 : cover[at];
+      }
+      int most = 0;
+      for (int at = 0; at < cover.length - width; at++) {
+        most += (passes(at, 1) ? 1 : 0) + (passes(at, width) ? 1 : 0);
+      }
+      x = new double[most];
+      y = new double[most];
+      normalX = new double[most];
+      normalY = new double[most];
+      for (int row = 1; row < height - 2; row++) {
+        for (int column = 1; column < width - 2; column++) {
+          int at = row * width + column;
+          if (passes(at, 1)) {
+            add(at, column + part(at, 1), row);
+          }
+          if (passes(at, width)) {
+            add(at, column, row + part(at, width));
+          }
         }
       }
-      if (top > 1 && bottom < height - 2 && bottom > top + 1) {
-        points[count++] = x;
-        points[count++] = top - parts.alpha()[(top - 1) * width + x];
-        points[count++] = x;
-        points[count++] = bottom + parts.alpha()[(bottom + 1) * width + x];
+      for (int i = 0; i < count; i++) {
+        middleX += x[i] / count;
+        middleY += y[i] / count;
+      }
+      for (int i = 0; i < count; i++) {
+        size += 2 * Math.hypot(x[i] - middleX, y[i] - middleY) / count;
       }
     }
-    return java.util.Arrays.copyOf(points, count);
-  }
 
-  /** The lean that is left in rows that are turned clockwise by {@code degrees}. */
-  private static Reading rows(double[] points, Separation parts, double degrees) {
-    double cos = Math.cos(Math.toRadians(degrees));
-    double sin = Math.sin(Math.toRadians(degrees));
-    double cx = parts.width() / 2.0;
-    double cy = parts.height() / 2.0;
-    int reach = (int) Math.ceil(Math.hypot(cx, cy)) + 1;
-    double[] first = new double[2 * reach];
-    double[] last = new double[2 * reach];
-    java.util.Arrays.fill(first, Double.MAX_VALUE);
-    java.util.Arrays.fill(last, -Double.MAX_VALUE);
-    for (int at = 0; at < points.length; at += 2) {
-      double px = points[at] - cx;
-      double py = points[at + 1] - cy;
-      int row = (int) Math.round(-sin * px + cos * py) + reach - 1;
-      double across = cos * px + sin * py;
-      first[row] = Math.min(first[row], across);
-      last[row] = Math.max(last[row], across);
+    private boolean passes(int at, int step) {
+      return cover[at] >= 0.5f != cover[at + step] >= 0.5f;
     }
-    double[] y = new double[2 * reach];
-    double[] middle = new double[2 * reach];
-    int count = 0;
-    for (int row = 0; row < first.length; row++) {
-      if (last[row] > first[row] + 1) {
-        y[count] = row;
-        middle[count++] = (first[row] + last[row]) / 2;
-      }
-    }
-    return count < MIN_ROWS ? new Reading(null, 0.0) : fit(y, middle, count);
-  }
 
-  private static Reading fit(double[] y, double[] x, int count) {
-    double tall = y[count - 1] - y[0];
-    double near = Math.max(0.6, ON_LINE_SHARE * tall);
-    double slope = 0;
-    double middle = 0;
-    double[] weight = new double[count];
-    java.util.Arrays.fill(weight, 1);
-    for (int round = 0; round < ROUNDS; round++) {
-      double w = 0;
-      double sy = 0;
-      double sx = 0;
-      for (int i = 0; i < count; i++) {
-        w += weight[i];
-        sy += weight[i] * y[i];
-        sx += weight[i] * x[i];
+    private double part(int at, int step) {
+      return (0.5 - cover[at]) / (cover[at + step] - cover[at]);
+    }
+
+    private void add(int at, double px, double py) {
+      double gx = 0;
+      double gy = 0;
+      for (int d = -1; d <= 1; d++) {
+        int weight = 2 - Math.abs(d);
+        gx += weight * (cover[at + d * width + 1] - cover[at + d * width - 1]);
+        gy += weight * (cover[at + width + d] - cover[at - width + d]);
       }
-      double my = sy / w;
-      double mx = sx / w;
-      double syy = 0;
-      double sxy = 0;
-      for (int i = 0; i < count; i++) {
-        syy += weight[i] * (y[i] - my) * (y[i] - my);
-        sxy += weight[i] * (y[i] - my) * (x[i] - mx);
-      }
-      slope = syy == 0 ? 0 : sxy / syy;
-      middle = mx - slope * my;
-      for (int i = 0; i < count; i++) {
-        double off = Math.abs(x[i] - middle - slope * y[i]);
-        weight[i] = off <= near ? 1 : near * near / (off * off);
+      double steep = Math.hypot(gx, gy);
+      if (steep > 1e-6) {
+        x[count] = px;
+        y[count] = py;
+        normalX[count] = -gx / steep;
+        normalY[count++] = -gy / steep;
       }
     }
-    int on = 0;
-    for (int i = 0; i < count; i++) {
-      on += Math.abs(x[i] - middle - slope * y[i]) <= near ? 1 : 0;
+
+    boolean isRound() {
+      double spread = 0;
+      for (int i = 0; i < count; i++) {
+        double radius = Math.hypot(x[i] - middleX, y[i] - middleY);
+        spread += Math.abs(radius - size / 2) / count;
+      }
+      return spread < ROUND_SHARE * size / 2;
     }
-    double share = (double) on / count;
-    double confidence = Math.max(0, Math.min(1, (share - 0.4) / 0.4));
-    double degrees = -Math.toDegrees(Math.atan(slope));
-    boolean answer = confidence > 0 && Math.abs(degrees) < MOST_DEGREES;
-    return new Reading(answer ? (Double) degrees : null, answer ? confidence : 0.0);
+
+    /** Where the photo says nothing of the other half. */
+    boolean isOutside(double px, double py) {
+      return px < 2 || py < 2 || px > width - 3 || py > height - 3;
+    }
+
+    /** Pixels that lie within so many of the outline, in either direction. */
+    boolean[] within(int reach) {
+      boolean[] close = new boolean[width * height];
+      for (int i = 0; i < count; i++) {
+        int top = Math.max(0, (int) y[i] - reach);
+        int bottom = Math.min(height - 1, (int) y[i] + reach);
+        int left = Math.max(0, (int) x[i] - reach);
+        int right = Math.min(width, (int) x[i] + reach + 1);
+        for (int row = top; row <= bottom; row++) {
+          Arrays.fill(close, row * width + left, row * width + right, true);
+        }
+      }
+      return close;
+    }
+
+    /** Share of the points that an axis throws onto such pixels; of every {@code step}th. */
+    double thrownOnto(boolean[] close, Axis axis, int step) {
+      double mx = Math.cos(axis.radians);
+      double my = Math.sin(axis.radians);
+      int asked = 0;
+      int on = 0;
+      for (int i = 0; i < count; i += step) {
+        double beside = (x[i] - middleX) * mx + (y[i] - middleY) * my - axis.shift;
+        double px = x[i] - 2 * beside * mx;
+        double py = y[i] - 2 * beside * my;
+        if (!isOutside(px, py)) {
+          asked++;
+          on += close[(int) py * width + (int) px] ? 1 : 0;
+        }
+      }
+      return asked * step < LEAST_POINTS ? 0 : (double) on / asked;
+    }
+
+    /** How far the outline lies outwards along a normal, pixels; NaN where it is not near. */
+    double distance(double px, double py, double nx, double ny) {
+      double last = Planes.between(cover, width, height, px, py);
+      int outwards = last >= 0.5 ? 1 : -1;
+      for (int step = 1; step <= REACH; step++) {
+        int by = outwards * step;
+        double here = Planes.between(cover, width, height, px + by * nx, py + by * ny);
+        if (here >= 0.5 != last >= 0.5) {
+          return outwards * (step - 1 + (0.5 - last) / (here - last));
+        }
+        last = here;
+      }
+      return Double.NaN;
+    }
   }
 }
