@@ -28,6 +28,9 @@ public final class Accuracy {
   /** An outline below this confidence is honestly doubted. */
   private static final double DOUBTED = 0.5;
 
+  /** A lean of more confidence than this is judged by. */
+  private static final double SURE = 0.6;
+
   /** Less grain than this is not seen: 8-bit codes. */
   private static final double LEAST_GRAIN = 1;
 
@@ -44,6 +47,8 @@ public final class Accuracy {
   private final Map<Label.Kind, List<Double>> overlaps = new LinkedHashMap<>();
   private final List<String> poorOutlines = new ArrayList<>();
   private final List<String> falseCards = new ArrayList<>();
+  private int uprights;
+  private int leansTold;
   private final Verdicts verdicts = new Verdicts();
   private final Steadiness steadiness = new Steadiness();
   private final WorstPage page;
@@ -183,15 +188,18 @@ public final class Accuracy {
     if (r.product().found() && !doubted) {
       box(label, truth, r, picture.photo().facts());
     }
-    if (r.product().found() && r.product().rollDegrees() != null) {
-      if (r.product().rollConfidence() > 0.6) {
-        figure("rollDegrees")
-            .add(
-                label,
-                truth.rollDegrees(),
-                r.product().rollDegrees(),
-                bands.get("product.rollDegrees"));
-      }
+    boolean leanTold = r.product().rollDegrees() != null && r.product().rollConfidence() > SURE;
+    if (label.isUpright()) {
+      uprights++;
+      leansTold += leanTold ? 1 : 0;
+    }
+    if (leanTold) {
+      figure("rollDegrees")
+          .add(
+              label,
+              truth.rollDegrees(),
+              r.product().rollDegrees(),
+              bands.get("product.rollDegrees"));
     }
     sharpness(label, truth, r);
     if (r.exposure() != null && r.exposure().clippedShare() != null && !doubted) {
@@ -329,6 +337,11 @@ public final class Accuracy {
     for (Figure figure : figures.values()) {
       System.out.println(figure.line());
     }
+    System.out.printf(
+        Locale.ROOT,
+        "Lean told with confidence of %d of %d things with an upright (80 %% wanted)%n",
+        leansTold,
+        uprights);
     page.finish(new ArrayList<>(figures.values()));
   }
 }

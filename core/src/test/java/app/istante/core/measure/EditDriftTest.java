@@ -32,10 +32,11 @@ public class EditDriftTest {
     static final Edit NONE = new Edit(1, 0, 1, 1, 0, 0, 0);
   }
 
+  private static final double[] BODY_LINEAR = BODY.toLinear();
+
   private static double body(double x, double y, int channel) {
-    double[] rgb = BODY.toLinear();
     double pattern = 1 + 0.35 * Math.sin(x / 1.4) * Math.sin(y / 1.7);
-    return rgb[channel] * pattern;
+    return BODY_LINEAR[channel] * pattern;
   }
 
   private static Photo photo(Edit edit) {
@@ -95,7 +96,7 @@ public class EditDriftTest {
   @Test
   public void anotherTintIsTold() {
     EditDrift.Drift drift = EditDrift.of(ORIGINAL, photo(new Edit(1, 0, 1, 1.08, 0, 0, 0)));
-    double[] rgb = BODY.toLinear();
+    double[] rgb = BODY_LINEAR;
     Lab is = Lab.ofLinear(rgb[0] * 1.08, rgb[1], rgb[2] / 1.08);
     assertEquals(drift.castShift(), Math.hypot(is.a() - BODY.a(), is.b() - BODY.b()), 0.6);
     assertEquals(drift.deltaE(), DeltaE.ciede2000(BODY, is), 0.6);
@@ -105,7 +106,7 @@ public class EditDriftTest {
   @Test
   public void brighterIsTold() {
     EditDrift.Drift drift = EditDrift.of(ORIGINAL, photo(new Edit(1, 0, 1.3, 1, 0, 0, 0)));
-    double[] rgb = BODY.toLinear();
+    double[] rgb = BODY_LINEAR;
     Lab is = Lab.ofLinear(rgb[0] * 1.3, rgb[1] * 1.3, rgb[2] * 1.3);
     assertEquals(drift.deltaE(), DeltaE.ciede2000(BODY, is), 0.8);
   }
