@@ -120,6 +120,46 @@ final class Bits {
     }
   }
 
+  /** What to do with a stretch of a row. */
+  @FunctionalInterface
+  interface StretchVisitor {
+    void at(int y, int from, int to);
+  }
+
+  /** Every stretch of pixels that belong, first and last, row by row from the top left. */
+  void forEachStretch(StretchVisitor visitor) {
+    for (int y = 0; y < height; y++) {
+      int from = -1;
+      for (int word = 0; word < words; word++) {
+        long left = rows[y * words + word];
+        // Within a stretch its next end is looked for, outside one the next beginning.
+        while (from < 0 ? left != 0 : left != -1) {
+          int bit = Long.numberOfTrailingZeros(from < 0 ? left : ~left);
+          int x = word * WORD + bit;
+          if (from < 0) {
+            from = x;
+            left |= (1L << bit) - 1;
+          } else {
+            visitor.at(y, from, x - 1);
+            from = -1;
+            left &= -1L << bit;
+          }
+        }
+      }
+      if (from >= 0) {
+        visitor.at(y, from, width - 1);
+      }
+    }
+  }
+
+  int width() {
+    return width;
+  }
+
+  int height() {
+    return height;
+  }
+
   int count() {
     int count = 0;
     for (long row : rows) {

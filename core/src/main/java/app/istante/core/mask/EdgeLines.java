@@ -23,7 +23,7 @@ final class EdgeLines {
    */
   static EdgeLines of(float[] edge, int width, int height) {
     Bits any = Bits.below(edge, Math.nextUp(LEAST_EDGE), width, height).not();
-    Regions regions = Regions.of(width, height, any.unpacked());
+    Regions regions = Regions.of(any);
     return new EdgeLines(edge, regions.where(region -> region.areaPx() >= SHORTEST_PX));
   }
 

@@ -101,11 +101,8 @@ final class Enclosure {
     double clearest = 0;
     List<Bits> all = new ArrayList<>();
     for (float limit : LIMITS) {
-      boolean[] weak = new boolean[thick.length];
-      for (int at = 0; at < weak.length; at++) {
-        weak[at] = thick[at] < limit & !other[at];
-      }
-      Regions cells = Regions.of(width, height, weak);
+      Bits weak = Bits.below(thick, limit, width, height).andNot(unlike);
+      Regions cells = Regions.of(weak);
       Bits open = Bits.below(edge, limit, width, height).andNot(unlike);
       double counts = 1;
       for (boolean[] flooded : grounds(cells, like, rim)) {
@@ -143,7 +140,7 @@ final class Enclosure {
       return;
     }
     boolean[] dry = kept.unpacked();
-    Regions pockets = Regions.of(width, height, more.unpacked());
+    Regions pockets = Regions.of(more);
     int[] wall = new int[pockets.all().size() + 1];
     int[] mouth = new int[wall.length];
     int[] likePx = new int[wall.length];

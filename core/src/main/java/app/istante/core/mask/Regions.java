@@ -91,28 +91,29 @@ public final class Regions {
     return of(width, height, set);
   }
 
+  public static Regions of(int width, int height, boolean[] belongs) {
+    return of(Bits.of(belongs, width, height));
+  }
+
   /**
    * Row by row: stretches of pixels that belong, joined where they touch (Rosenfeld and Pfaltz
    * 1966, by stretches instead of pixels). Ids follow the first pixel of each region.
    */
-  public static Regions of(int width, int height, boolean[] belongs) {
+  static Regions of(Bits belongs) {
     Stretches all = new Stretches();
+    belongs.forEachStretch(all::add);
     int above = 0;
-    for (int y = 0; y < height; y++) {
-      int firstHere = all.count;
-      for (int x = 0; x < width; x++) {
-        if (belongs[y * width + x]) {
-          int from = x;
-          while (x + 1 < width && belongs[y * width + x + 1]) {
-            x++;
-          }
-          all.add(y, from, x);
-        }
+    int here = 0;
+    while (here < all.count) {
+      int next = here;
+      while (next < all.count && all.row[next] == all.row[here]) {
+        next++;
       }
-      all.join(above, firstHere);
-      above = firstHere;
+      all.join(here > 0 && all.row[above] == all.row[here] - 1 ? above : here, here, next);
+      above = here;
+      here = next;
     }
-    return all.regions(width, height);
+    return all.regions(belongs.width(), belongs.height());
   }
 
   /** Runs of pixels in rows, and which hang together. */
@@ -137,10 +138,12 @@ public final class Regions {
       count++;
     }
 
-    /** Joins the stretches of the row that begins at {@code here} to those of the row above. */
-    void join(int above, int here) {
+    /**
+     * Joins the stretches of a row, from {@code here} to {@code end}, to those of the row above.
+     */
+    void join(int above, int here, int end) {
       int up = above;
-      for (int one = here; one < count; one++) {
+      for (int one = here; one < end; one++) {
         while (up < here && to[up] < from[one]) {
           up++;
         }

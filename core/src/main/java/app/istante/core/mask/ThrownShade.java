@@ -17,6 +17,12 @@ final class ThrownShade {
   /** Blurs that are tried, cells of the first search. */
   private static final double[] BLURS = {0.2, 0.6, 1.2, 2, 3.2, 4.5};
 
+  /**
+   * A shadow softer than this is as good as found a cell beside its place; the second search is
+   * finer.
+   */
+  private static final double SHARP_CELLS = 1;
+
   private static final double[] FINER = {0.75, 1, 1.33};
 
   /** Of what varies in the darkness around the thing, so much must be explained. */
@@ -133,7 +139,8 @@ final class ThrownShade {
       float[] cover = coarse.cover(body, width);
       Found before = found;
       for (double blur : BLURS) {
-        found = search(coarse, cover, blur, 0, 0, reach, found);
+        int step = blur < SHARP_CELLS ? 1 : 2;
+        found = search(coarse, cover, blur, 0, 0, reach, step, found);
       }
       throwing = found == before ? throwing : body;
     }
@@ -153,6 +160,7 @@ final class ThrownShade {
               times * found.dx,
               times * found.dy,
               times + 1,
+              1,
               best);
     }
     return new ThrownShade(fine, cover, best);
@@ -180,13 +188,20 @@ final class ThrownShade {
   }
 
   private static Found search(
-      Cells cells, float[] body, double blur, int aroundX, int aroundY, int reach, Found before) {
+      Cells cells,
+      float[] body,
+      double blur,
+      int aroundX,
+      int aroundY,
+      int reach,
+      int step,
+      Found before) {
     int farX = Math.abs(aroundX) + reach;
     int farY = Math.abs(aroundY) + reach;
     Overlay overlay = new Overlay(cells, blurred(body, cells, blur), farX, farY);
     Found best = before;
-    for (int dy = aroundY - reach; dy <= aroundY + reach; dy++) {
-      for (int dx = aroundX - reach; dx <= aroundX + reach; dx++) {
+    for (int dy = aroundY - reach; dy <= aroundY + reach; dy += step) {
+      for (int dx = aroundX - reach; dx <= aroundX + reach; dx += step) {
         double both = overlay.both(dx, dy);
         double covers = overlay.covers(dx, dy);
         double explained = both * both / Math.max(1e-9, covers * cells.squares);

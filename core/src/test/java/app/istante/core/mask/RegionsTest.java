@@ -145,4 +145,22 @@ public class RegionsTest {
       }
     }
   }
+
+  /**
+   * Rows that end within a word, with it and after it; stretches over several words; empty rows.
+   */
+  @Test
+  public void widerPlanesAreTakenApartAsFloodingDoes() {
+    Random random = new Random(21);
+    for (int width : new int[] {2, 63, 64, 65, 200}) {
+      for (double share : new double[] {0.02, 0.5, 0.97, 1}) {
+        boolean[] plane = new boolean[40 * width];
+        for (int at = 0; at < plane.length; at++) {
+          plane[at] = at / width % 7 != 3 && random.nextDouble() < share;
+        }
+        int[] labels = Regions.of(Bits.of(plane, width, 40)).labels();
+        assertEquals(labels, flooded(plane, width), width + " wide, " + share);
+      }
+    }
+  }
 }
