@@ -17,10 +17,7 @@ final class ThrownShade {
   /** Blurs that are tried, cells of the first search. */
   private static final double[] BLURS = {0.2, 0.6, 1.2, 2, 3.2, 4.5};
 
-  /**
-   * A shadow softer than this is as good as found a cell beside its place; the second search is
-   * finer.
-   */
+  /** A softer shadow is found as well a cell beside its place: the second search is finer. */
   private static final double SHARP_CELLS = 1;
 
   private static final double[] FINER = {0.75, 1, 1.33};
