@@ -110,6 +110,8 @@ public final class MeasurePictures {
   private List<Strip> strips() {
     StandingSet good = sets.built("lit-ground", "money-box", LIT_STOPS);
     StandingSet plain = sets.built("two-lamps", "money-box", WHITE_STOPS);
+    // Round a product that fills the frame its own shade is taken for a bend of the sheet.
+    StandingSet wide = PlantedSets.focal(plain, 0.7);
     return List.of(
         new Strip(
             "level",
@@ -119,9 +121,9 @@ public final class MeasurePictures {
             "fall-off",
             r -> say("%.2f stop", r.backdrop().falloffStops()),
             List.of(
-                PlantedSets.exposed(plain, -0.5),
-                PlantedSets.exposed(PlantedSets.oneFar(plain, 1.5), -0.4),
-                soloLamp(plain))),
+                PlantedSets.exposed(wide, -0.5),
+                PlantedSets.exposed(PlantedSets.oneFar(wide, 1.5), -0.4),
+                soloLamp(wide))),
         new Strip(
             "tint",
             r -> say("delta E %.1f", r.backdrop().castChroma()),
@@ -165,7 +167,7 @@ public final class MeasurePictures {
             r ->
                 r.product().rollDegrees() == null
                     ? "can't tell"
-                    : say("%.1f°", r.product().rollDegrees()),
+                    : say("%.1f°", Math.round(10 * r.product().rollDegrees()) / 10.0),
             List.of(good, PlantedSets.handled(good, 1.5, 0), PlantedSets.handled(good, 6, 0))),
         new Strip(
             "focus",
