@@ -51,7 +51,7 @@ final class Roll {
   /** An axis may lie this far beside the outline's middle: share of its size. */
   private static final double ASIDE_SHARE = 0.25;
 
-  /** Of axes that fit alike the more upright one: a point lost for each degree, in a hundred. */
+  /** Of axes that fit alike the more upright one: for each degree this share of the points. */
   private static final double UPRIGHT = 0.002;
 
   /** How far along the normal the outline is looked for, pixels. */
