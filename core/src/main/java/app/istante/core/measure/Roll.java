@@ -1,8 +1,12 @@
 package app.istante.core.measure;
 
 import app.istante.core.mask.Planes;
+import app.istante.core.mask.Regions;
 import app.istante.core.mask.Separation;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
 
 /**
  * How far the product leans, from its axis of symmetry. Each point of the outline, thrown over the
@@ -27,12 +31,20 @@ final class Roll {
   private static final double ROUND_SHARE = 0.05;
 
   /** Of what meets the outline, no more than this may meet it over an axis turned by so much. */
-  private static final double ALIKE_SHARE = 0.26;
+  private static final double ALIKE_SHARE = 0.23;
 
   private static final double TURNED_DEGREES = 5;
 
   /** Below this the outline itself is not relied upon, and so not its axis. */
   private static final double TRUSTED = ProductMeasure.TRUSTED;
+
+  /** What is smaller than this share of the largest thing is a crumb or a part of it. */
+  private static final double THING_SHARE = 0.12;
+
+  private static final int MOST_THINGS = 5;
+
+  /** Things that lean by more than this from their mean lie about. */
+  private static final double ALIKE_DEGREES = 4;
 
   private static final int LEAST_POINTS = 60;
   private static final double MOST_DEGREES = 20;
@@ -72,17 +84,53 @@ final class Roll {
   /** Degrees, positive when turned clockwise, or null; confidence 0 to 1. */
   record Reading(Double degrees, Double confidence) {}
 
+  private static final Reading NONE = new Reading(null, 0.0);
+
   /**
    * @param radians clockwise from upright
    * @param shift of the axis to its right from the outline's middle, pixels
    */
   private record Axis(double radians, double shift) {}
 
+  /**
+   * Of things that stand apart, how they stand to each other tells nothing: each is measured by
+   * itself, and what perspective adds on one side it takes away on the other.
+   */
   static Reading measure(Separation parts) {
-    Outline outline = new Outline(parts);
-    Reading none = new Reading(null, 0.0);
+    Regions regions =
+        Regions.of(parts.width(), parts.height(), at -> parts.kind()[at] == Separation.PRODUCT);
+    double largest = regions.all().stream().mapToDouble(Regions.Region::areaPx).max().orElse(0);
+    List<Regions.Region> things =
+        regions.all().stream()
+            .filter(region -> region.areaPx() > THING_SHARE * largest)
+            .sorted(Comparator.comparingInt(Regions.Region::areaPx).reversed())
+            .limit(MOST_THINGS)
+            .toList();
+    double sure = 0;
+    double sum = 0;
+    double area = 0;
+    List<Reading> readings = new ArrayList<>();
+    for (Regions.Region thing : things) {
+      Reading one = measure(new Outline(parts, regions.labels(), thing.id()));
+      area += thing.areaPx();
+      if (one.degrees() != null) {
+        readings.add(one);
+        sure += one.confidence() * thing.areaPx();
+        sum += one.confidence() * thing.areaPx() * one.degrees();
+      }
+    }
+    double mean = sum / sure;
+    boolean agree =
+        readings.stream().allMatch(one -> Math.abs(one.degrees() - mean) < ALIKE_DEGREES);
+    if (sure == 0 || !agree) {
+      return NONE;
+    }
+    return new Reading(mean, sure / area * Math.min(1, parts.confidence() / TRUSTED));
+  }
+
+  private static Reading measure(Outline outline) {
     if (outline.count < LEAST_POINTS || outline.isRound()) {
-      return none;
+      return NONE;
     }
     Roll roll = new Roll(outline);
     Axis axis = roll.search();
@@ -96,9 +144,8 @@ final class Roll {
     }
     double met = axis == null || roll.isAlikeAbout(axis, fit.met) ? 0 : fit.met;
     double known = Math.max(0, Math.min(1, (met - ASYMMETRIC) / (SYMMETRIC - ASYMMETRIC)));
-    double confidence = known * Math.min(1, parts.confidence() / TRUSTED);
-    boolean answer = confidence > 0 && Math.abs(Math.toDegrees(axis.radians)) < MOST_DEGREES;
-    return answer ? new Reading(Math.toDegrees(axis.radians), confidence) : none;
+    boolean answer = known > 0 && Math.abs(Math.toDegrees(axis.radians)) < MOST_DEGREES;
+    return answer ? new Reading(Math.toDegrees(axis.radians), known) : NONE;
   }
 
   /** Whether as much meets when the axis is turned: nearly a disc, which has no upright. */
@@ -210,12 +257,17 @@ final class Roll {
     /** Twice the mean distance of its points from their middle. */
     private double size;
 
-    Outline(Separation parts) {
+    /**
+     * @param id of the one region that counts among the labels; what is in none may be its soft
+     *     edge
+     */
+    Outline(Separation parts, int[] labels, int id) {
       width = parts.width();
       height = parts.height();
       cover = parts.alpha().clone();
       for (int at = 0; at < cover.length; at++) {
-        cover[at] = parts.kind()[at] == Separation.FOREIGN ? 0 : cover[at];
+        boolean other = labels[at] > 0 && labels[at] != id;
+        cover[at] = other || parts.kind()[at] == Separation.FOREIGN ? 0 : cover[at];
       }
       int most = 0;
       for (int at = 0; at < cover.length - width; at++) {

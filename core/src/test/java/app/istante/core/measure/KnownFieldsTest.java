@@ -227,6 +227,25 @@ public class KnownFieldsTest {
     assertNull(Roll.measure(disc).degrees());
   }
 
+  /** Two things, one a little higher: each leans as it leans, however they stand to each other. */
+  @Test(dataProvider = "leans")
+  public void thingsThatStandApartAreMeasuredByThemselves(double degrees) {
+    Separation one = spindle(degrees);
+    byte[] kind = new byte[600 * 330];
+    float[] alpha = new float[kind.length];
+    Arrays.fill(kind, Separation.GROUND);
+    for (int at = 0; at < 300 * 300; at++) {
+      for (int to : new int[] {at / 300 * 600 + at % 300, (at / 300 + 30) * 600 + 300 + at % 300}) {
+        kind[to] = one.kind()[at];
+        alpha[to] = one.alpha()[at];
+      }
+    }
+    Separation two =
+        new Separation(
+            600, 330, true, 1, alpha, kind, new float[3][], new float[0], 2, 0, 0.02, 1, false);
+    assertEquals(Roll.measure(two).degrees(), degrees, 0.05);
+  }
+
   @Test
   public void anOutlineInDoubtTellsNoCertainLean() {
     Roll.Reading roll = Roll.measure(changed(spindle(2.5), at -> false, 0.2));
