@@ -82,9 +82,9 @@ final class ProductCut {
     }
     ThrownShadow.takeOff(inside, notForeign(), off, edge);
     CastShadow.takeOff(inside, off, edge, seen.gradient);
-    dropSpecks(inside);
+    Regions gaps = dropSpecks(inside);
     if (glance != null) {
-      fillBright(inside, evidence.brightStops());
+      fillBright(inside, gaps, evidence.brightStops());
     }
     Holes holes = new Holes(inside, burnt(), off);
     Holes.Opened first = holes.open();
@@ -185,7 +185,8 @@ final class ProductCut {
     return shade != null && shade.isTold() ? shade : null;
   }
 
-  private void dropSpecks(boolean[] inside) {
+  /** Specks of product go, and specks of ground within it; returns the gaps, with these. */
+  private Regions dropSpecks(boolean[] inside) {
     Regions products = Regions.of(width, height, inside);
     double smallest = SMALLEST_PART_SHARE * width * height;
     for (int at = 0; at < inside.length; at++) {
@@ -203,14 +204,14 @@ final class ProductCut {
         inside[at] = true;
       }
     }
+    return gaps;
   }
 
   /**
    * Through an opening no brighter ground is seen than around the product: what a glance took for
    * one is burnt, or a pale part.
    */
-  private void fillBright(boolean[] inside, double bright) {
-    Regions gaps = Regions.of(width, height, at -> !inside[at]);
+  private void fillBright(boolean[] inside, Regions gaps, double bright) {
     Bits around =
         gaps.where(gap -> gap.borderPx() > 0).and(Bits.of(inside, width, height).near(AROUND_PX));
     double[] sum = new double[1];

@@ -65,7 +65,8 @@ final class FramingMeasure {
 
   /** The turn that finishing would make: none where the lean is not known for sure. */
   static double levelling(Readings.Product product) {
-    boolean sure = product.rollDegrees() != null && product.rollConfidence() > 0.6;
+    boolean sure =
+        product.rollDegrees() != null && product.rollConfidence() > Readings.Product.SURE_LEAN;
     return sure ? product.rollDegrees() : 0;
   }
 

@@ -46,7 +46,8 @@ final class ProductMeasure {
       notes.cantTell("product.rollDegrees", "It has no upright axis that could be measured.");
     } else {
       double sure = roll.confidence();
-      notes.band("product.rollDegrees", sure > 0.9 ? 0.3 : sure > 0.6 ? 0.6 : 1.5);
+      notes.band(
+          "product.rollDegrees", sure > 0.9 ? 0.3 : sure > Readings.Product.SURE_LEAN ? 0.6 : 1.5);
     }
     return new Readings.Product(
         true,

@@ -67,6 +67,9 @@ public record Readings(
       Double rollConfidence,
       Integer parts,
       Integer holes) {
+    /** A lean of less confidence is not judged by. */
+    public static final double SURE_LEAN = 0.6;
+
     public Product {
       touches = touches == null ? null : List.copyOf(touches);
     }

@@ -134,15 +134,17 @@ final class Roll {
     }
     Roll roll = new Roll(outline);
     Axis axis = roll.search();
-    Fit fit = roll.new Fit();
+    double met = 0;
     for (int round = 0; axis != null && round < ROUNDS; round++) {
       Axis before = axis;
-      axis = fit.better(axis, Math.max(roll.near, REACH * Math.pow(0.6, round)));
+      Fit fit = roll.fit(axis, Math.max(roll.near, REACH * Math.pow(0.6, round)));
+      axis = fit.better;
+      met = fit.met;
       if (axis != null && Math.abs(axis.radians - before.radians) < SETTLED_RADIANS) {
         break;
       }
     }
-    double met = axis == null || roll.isAlikeAbout(axis, fit.met) ? 0 : fit.met;
+    met = axis == null || roll.isAlikeAbout(axis, met) ? 0 : met;
     double known = Math.max(0, Math.min(1, (met - ASYMMETRIC) / (SYMMETRIC - ASYMMETRIC)));
     boolean answer = known > 0 && Math.abs(Math.toDegrees(axis.radians)) < MOST_DEGREES;
     return answer ? new Reading(Math.toDegrees(axis.radians), known) : NONE;
@@ -152,10 +154,8 @@ final class Roll {
   private boolean isAlikeAbout(Axis axis, double met) {
     double turned = 0;
     for (int side = -1; side <= 1; side += 2) {
-      Fit aside = new Fit();
-      aside.better(
-          new Axis(axis.radians + Math.toRadians(side * TURNED_DEGREES), axis.shift), near);
-      turned += aside.met / 2;
+      double radians = axis.radians + Math.toRadians(side * TURNED_DEGREES);
+      turned += fit(new Axis(radians, axis.shift), near).met / 2;
     }
     return turned > ALIKE_SHARE * met;
   }
@@ -181,64 +181,67 @@ final class Roll {
     return best;
   }
 
-  /** One step of the fit, and how many points met the outline before it. */
-  private final class Fit {
-    private double met;
+  /**
+   * @param better the axis that meets the outline better, or null where nothing tells it
+   * @param met share of the points that met the outline before
+   */
+  private record Fit(Axis better, double met) {}
 
-    /** The axis that meets the outline better, or null where nothing tells it. */
-    Axis better(Axis axis, double limit) {
-      double mx = Math.cos(axis.radians);
-      double my = Math.sin(axis.radians);
-      double turnTurn = 0;
-      double turnShift = 0;
-      double shiftShift = 0;
-      double turnOff = 0;
-      double shiftOff = 0;
-      int asked = 0;
-      int meeting = 0;
-      int step = Math.max(1, outline.count / FIT_POINTS);
-      for (int i = 0; i < outline.count; i += step) {
-        double px = outline.x[i] - outline.middleX;
-        double py = outline.y[i] - outline.middleY;
-        double beside = px * mx + py * my - axis.shift;
-        double thrownX = outline.x[i] - 2 * beside * mx;
-        double thrownY = outline.y[i] - 2 * beside * my;
-        if (outline.isOutside(thrownX, thrownY)) {
-          continue;
-        }
-        asked++;
-        double across = outline.normalX[i] * mx + outline.normalY[i] * my;
-        double nx = outline.normalX[i] - 2 * across * mx;
-        double ny = outline.normalY[i] - 2 * across * my;
-        double off = outline.distance(thrownX, thrownY, nx, ny);
-        if (Double.isNaN(off) || Math.abs(off) > 3 * limit) {
-          continue;
-        }
-        meeting += Math.abs(off) <= near ? 1 : 0;
-        double share = off / limit;
-        double weight = 1 / ((1 + share * share) * (1 + share * share));
-        // How the thrown point moves along its normal when the axis turns, and when it shifts.
-        double along = py * mx - px * my;
-        double turn = -2 * (along * (nx * mx + ny * my) + beside * (ny * mx - nx * my));
-        double shift = 2 * (nx * mx + ny * my);
-        turnTurn += weight * turn * turn;
-        turnShift += weight * turn * shift;
-        shiftShift += weight * shift * shift;
-        turnOff += weight * turn * off;
-        shiftOff += weight * shift * off;
+  /** One step of the fit; what lies farther off than {@code limit} counts for little. */
+  private Fit fit(Axis axis, double limit) {
+    double mx = Math.cos(axis.radians);
+    double my = Math.sin(axis.radians);
+    double turnTurn = 0;
+    double turnShift = 0;
+    double shiftShift = 0;
+    double turnOff = 0;
+    double shiftOff = 0;
+    int asked = 0;
+    int meeting = 0;
+    int step = Math.max(1, outline.count / FIT_POINTS);
+    for (int i = 0; i < outline.count; i += step) {
+      double px = outline.x[i] - outline.middleX;
+      double py = outline.y[i] - outline.middleY;
+      double beside = px * mx + py * my - axis.shift;
+      double thrownX = outline.x[i] - 2 * beside * mx;
+      double thrownY = outline.y[i] - 2 * beside * my;
+      if (outline.isOutside(thrownX, thrownY)) {
+        continue;
       }
-      boolean enough = asked * step >= LEAST_POINTS;
-      met = enough ? (double) meeting / asked : 0;
-      double known = turnTurn * shiftShift - turnShift * turnShift;
-      if (!enough || known <= 1e-9 * turnTurn * shiftShift) {
-        return null;
+      asked++;
+      double across = outline.normalX[i] * mx + outline.normalY[i] * my;
+      double nx = outline.normalX[i] - 2 * across * mx;
+      double ny = outline.normalY[i] - 2 * across * my;
+      double off = outline.distance(thrownX, thrownY, nx, ny);
+      if (Double.isNaN(off) || Math.abs(off) > 3 * limit) {
+        continue;
       }
-      double turned = (shiftShift * turnOff - turnShift * shiftOff) / known;
-      double shifted = (turnTurn * shiftOff - turnShift * turnOff) / known;
-      return new Axis(
-          axis.radians + Math.max(-MOST_TURN, Math.min(MOST_TURN, turned)),
-          axis.shift + Math.max(-REACH, Math.min(REACH, shifted)));
+      meeting += Math.abs(off) <= near ? 1 : 0;
+      double share = off / limit;
+      double weight = 1 / ((1 + share * share) * (1 + share * share));
+      // How the thrown point moves along its normal when the axis turns, and when it shifts.
+      double along = py * mx - px * my;
+      double turn = -2 * (along * (nx * mx + ny * my) + beside * (ny * mx - nx * my));
+      double shift = 2 * (nx * mx + ny * my);
+      turnTurn += weight * turn * turn;
+      turnShift += weight * turn * shift;
+      shiftShift += weight * shift * shift;
+      turnOff += weight * turn * off;
+      shiftOff += weight * shift * off;
     }
+    boolean enough = asked * step >= LEAST_POINTS;
+    double met = enough ? (double) meeting / asked : 0;
+    double known = turnTurn * shiftShift - turnShift * turnShift;
+    if (!enough || known <= 1e-9 * turnTurn * shiftShift) {
+      return new Fit(null, met);
+    }
+    double turned = (shiftShift * turnOff - turnShift * shiftOff) / known;
+    double shifted = (turnTurn * shiftOff - turnShift * turnOff) / known;
+    Axis better =
+        new Axis(
+            axis.radians + Math.max(-MOST_TURN, Math.min(MOST_TURN, turned)),
+            axis.shift + Math.max(-REACH, Math.min(REACH, shifted)));
+    return new Fit(better, met);
   }
 
   /** Points where the product's soft edge passes one half, with the direction outwards. */

@@ -34,7 +34,7 @@ public final class Evaluation {
     boolean leanUnsure =
         rule.measure().equals("product.rollDegrees")
             && (readings.product().rollConfidence() == null
-                || readings.product().rollConfidence() < 0.6);
+                || readings.product().rollConfidence() < Readings.Product.SURE_LEAN);
     if (measured == null || leanUnsure) {
       return finding(rule, measured == null ? null : (Double) measured.value, null, 0.5);
     }

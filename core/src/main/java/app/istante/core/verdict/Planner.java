@@ -18,8 +18,6 @@ final class Planner {
   /** A lean smaller than this is left alone: it can't be seen. */
   private static final double MIN_ROLL_DEGREES = 0.3;
 
-  private static final double SURE_OF_ROLL = 0.6;
-
   /** A stronger tint means that the light, not the balance, is wrong. */
   private static final double MAX_CAST_CHROMA = 25;
 
@@ -162,7 +160,8 @@ final class Planner {
 
   private Double levelling() {
     Readings.Product product = readings.product();
-    boolean known = product.rollDegrees() != null && product.rollConfidence() > SURE_OF_ROLL;
+    boolean known =
+        product.rollDegrees() != null && product.rollConfidence() > Readings.Product.SURE_LEAN;
     if (!known) {
       return null;
     }

@@ -28,9 +28,6 @@ public final class Accuracy {
   /** An outline below this confidence is honestly doubted. */
   private static final double DOUBTED = 0.5;
 
-  /** A lean of more confidence than this is judged by. */
-  private static final double SURE = 0.6;
-
   /** Less grain than this is not seen: 8-bit codes. */
   private static final double LEAST_GRAIN = 1;
 
@@ -188,8 +185,10 @@ public final class Accuracy {
     if (r.product().found() && !doubted) {
       box(label, truth, r, picture.photo().facts());
     }
-    boolean leanTold = r.product().rollDegrees() != null && r.product().rollConfidence() > SURE;
-    if (label.isUpright()) {
+    boolean leanTold =
+        r.product().rollDegrees() != null
+            && r.product().rollConfidence() > Readings.Product.SURE_LEAN;
+    if (label.upright()) {
       uprights++;
       leansTold += leanTold ? 1 : 0;
     }

@@ -31,7 +31,8 @@ record BedScene(
         kind,
         fault,
         heldBack ? Label.Group.HELD_BACK : Label.Group.TUNED,
-        fault.equals("phone") || way.sharpening() > 0);
+        fault.equals("phone") || way.sharpening() > 0,
+        BedScenes.UPRIGHT.contains(product));
   }
 
   /**

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.SplittableRandom;
 
 /**
@@ -21,6 +22,18 @@ final class BedScenes {
   private static final int PER_PRODUCT = 6;
   private static final int HELD_BACK = 2;
   private static final long SEED = 20260;
+
+  /** Products with an upright that their outline shows from everywhere. */
+  static final Set<String> UPRIGHT =
+      Set.of(
+          "basket",
+          "egg-cup",
+          "hand-bell",
+          "money-box",
+          "pepper-mill",
+          "spinning-top",
+          "tea-cosy",
+          "tumbler");
 
   private static final Map<String, Kind> PRODUCTS = new LinkedHashMap<>();
 

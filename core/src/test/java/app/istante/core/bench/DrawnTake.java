@@ -184,7 +184,9 @@ record DrawnTake(
             BedTruth.noise(clean, noisy),
             own.clipped());
     return new Bed.Picture(
-        new Label(name(), shape.kind, fault, Label.Group.DRAWN, false), photo, truth);
+        new Label(name(), shape.kind, fault, Label.Group.DRAWN, false, shape.upright),
+        photo,
+        truth);
   }
 
   String name() {

@@ -1,7 +1,5 @@
 package app.istante.core.bench;
 
-import java.util.List;
-
 /**
  * What a picture of the bed is called and how it counts.
  *
@@ -10,25 +8,9 @@ import java.util.List;
  * @param fault planted, in words, or "none"
  * @param group the column of the table that it counts in
  * @param redrawn whether a phone or a converter drew its edges anew: then they have no true blur
+ * @param upright whether the thing has an upright that its outline shows
  */
-record Label(String name, Kind kind, String fault, Group group, boolean redrawn) {
-  private static final List<String> UPRIGHT =
-      List.of(
-          "basket",
-          "egg-cup",
-          "hand-bell",
-          "money-box",
-          "pepper-mill",
-          "spinning-top",
-          "tea-cosy",
-          "tumbler",
-          "drawn bear",
-          "drawn board",
-          "drawn bottle",
-          "drawn box",
-          "drawn candlestick",
-          "drawn frame");
-
+record Label(String name, Kind kind, String fault, Group group, boolean redrawn, boolean upright) {
   /** Kinds of outline, as the targets tell them apart. */
   enum Kind {
     OPAQUE,
@@ -59,11 +41,6 @@ record Label(String name, Kind kind, String fault, Group group, boolean redrawn)
    */
   boolean shadeIsKnown() {
     return !fault.equals("colour card");
-  }
-
-  /** Whether the thing has an upright that its outline shows. */
-  boolean isUpright() {
-    return UPRIGHT.stream().anyMatch(name::startsWith);
   }
 
   /** The name as part of a file's. */
