@@ -32,12 +32,14 @@ case "${1:-}" in
     build_bench_if_stale
     bench() { "${JAVA[@]}" -Xmx1g -cp "$(bench_path)" "app.istante.core.bench.$@"; }
     bench GlancePictures "$cache/bed" "$work/bed"
-    # Seeds 14 and 15 judge; they are not learned from.
+    # Seeds from 14 on judge; they are not learned from.
     for seed in 11 12 13; do
       bench OtherTracer "$cache/tracer/$seed" "$seed" 44 "$work/traced-$seed"
     done
     pictures() { /usr/bin/python3 "$learning/pictures.py" "$@"; }
+    bench GlanceSets "$cache/tracer/small" 1000 1350 "$work/small"
     pictures taken "$work/taken.npz" "$work/bed" "$work"/traced-*
+    pictures taken "$work/traced.npz" "$work/small"
     stamps=/usr/share/tuxpaint/stamps
     pictures drawn "$stamps" 9000 3000000 128 96 "$work/wide-1.npz" &
     pictures drawn "$stamps" 9000 3100000 128 96 "$work/wide-2.npz"
@@ -49,7 +51,7 @@ case "${1:-}" in
     expected="$HERE/core/src/test/resources/app/istante/core/mask/glance-net.csv"
     /usr/bin/python3 "$learning/learn.py" "$minutes" "$work/glance-net.bin" \
       "$work/wide-1.npz,$work/wide-2.npz,$work/square.npz,$work/tall.npz" "$work/taken.npz" \
-      "$weights"
+      "$work/traced.npz" "$weights"
     # What it knew before stays as the second opinion.
     cp "$weights" "${weights%.bin}-before.bin"
     cp "$expected" "${expected%.csv}-before.csv"

@@ -1,9 +1,9 @@
 """Learns GlanceNet's weights and writes the file that ships with the core.
 
-    learn.py MINUTES OUT.bin DRAWN.npz,DRAWN.npz... TAKEN.npz,TAKEN.npz... [START.bin]
+    learn.py MINUTES OUT.bin DRAWN.npz,DRAWN.npz... TAKEN.npz... TRACED.npz... [START.bin]
 
-Three fifths of what it sees are drawn pictures, two fifths taken ones, mirrored, moved and toned by
-chance. It goes on from START.bin where there is one.
+Of what it sees not quite half are drawn pictures; the others are taken ones and small traced sets,
+mirrored, moved and toned by chance. It goes on from START.bin where there is one.
 """
 
 import struct
@@ -17,7 +17,8 @@ import torch.nn.functional as F
 from net import CHANNELS, GlanceNet
 
 BATCH = 16
-TAKEN_SHARE = 0.4
+TAKEN_SHARE = 0.2
+TRACED_SHARE = 0.35
 RATE = 2e-3
 
 random = np.random.default_rng(1)
@@ -61,20 +62,27 @@ def varied(seen, share):
     return seen, share
 
 
-def batch(drawn, taken):
+def batch(drawn, taken, traced):
     shapes = list(drawn)
     weights = np.array([len(drawn[shape][0]) for shape in shapes], float)
     shape = shapes[random.choice(len(shapes), p=weights / weights.sum())]
-    count = random.binomial(BATCH, TAKEN_SHARE) if shape in taken else 0
-    seen, share = some(drawn[shape], BATCH - count)
-    if count:
-        more = [varied(*one) for one in zip(*some(taken[shape], count))]
-        seen = torch.cat([seen, torch.stack([one[0] for one in more])])
-        share = torch.cat([share, torch.stack([one[1] for one in more])])
+    left = BATCH
+    parts = []
+    for pictures, chance in ((taken, TAKEN_SHARE), (traced, TRACED_SHARE)):
+        count = random.binomial(BATCH, chance) if shape in pictures else 0
+        count = min(count, left)
+        if count:
+            some_varied = [varied(*one) for one in zip(*some(pictures[shape], count))]
+            parts.append([torch.stack(kind) for kind in zip(*some_varied)])
+            left -= count
+    if left:
+        parts.append(some(drawn[shape], left))
+    seen, share = [torch.cat(kind) for kind in zip(*parts)]
     mirrored = torch.from_numpy(random.random(len(seen)) < 0.5)
     seen[mirrored] = seen[mirrored].flip(-1)
     share[mirrored] = share[mirrored].flip(-1)
-    return seen, share
+    # Half the time of the usual order of memory.
+    return seen.contiguous(memory_format=torch.channels_last), share
 
 
 def loss(odds, share):
@@ -85,7 +93,8 @@ def loss(odds, share):
     return F.binary_cross_entropy_with_logits(odds, share) + 1 - overlap.mean()
 
 
-def learn(net, minutes, drawn, taken):
+def learn(net, minutes, *sources):
+    net.to(memory_format=torch.channels_last)
     steps = torch.optim.AdamW(net.parameters(), lr=RATE, weight_decay=1e-4)
     start = time.time()
     losses = []
@@ -94,7 +103,7 @@ def learn(net, minutes, drawn, taken):
         for group in steps.param_groups:
             warming = min(1, 0.01 + len(losses) / 100)
             group["lr"] = RATE * warming * (0.5 + 0.5 * np.cos(np.pi * done)) + 1e-5
-        seen, share = batch(drawn, taken)
+        seen, share = batch(*sources)
         now = loss(net(seen)[:, 0], share)
         steps.zero_grad()
         now.backward()
@@ -141,12 +150,12 @@ def expect(net, path):
 
 
 if __name__ == "__main__":
-    minutes, path, drawn, taken, *start = sys.argv[1:]
+    minutes, path, drawn, taken, traced, *start = sys.argv[1:]
     torch.manual_seed(1)
     torch.set_num_threads(2)
     net = GlanceNet()
     if start:
         read(net, start[0])
-    learn(net, float(minutes), load(drawn), load(taken))
+    learn(net, float(minutes), load(drawn), load(taken), load(traced))
     write(net, path)
     expect(net, path.replace(".bin", ".csv"))

@@ -3,7 +3,10 @@ package app.istante.core.bench;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.concurrent.TimeUnit;
 
@@ -14,8 +17,22 @@ import java.util.concurrent.TimeUnit;
  * ground.
  */
 final class TracedSet {
-  static final int WIDTH = 1000;
-  static final int HEIGHT = 750;
+  /** How large, and how smooth at its edges, a set is traced. */
+  enum Detail {
+    FULL(1000, 750, "+A0.1", "+R3"),
+    /** For the first glance, which halves it: that smooths the edges. */
+    COARSE(256, 192, "-A");
+
+    final int width;
+    final int height;
+    private final List<String> edges;
+
+    Detail(int width, int height, String... edges) {
+      this.width = width;
+      this.height = height;
+      this.edges = List.of(edges);
+    }
+  }
 
   /** One of the ways in which a set is traced. */
   enum Pass {
@@ -40,6 +57,7 @@ final class TracedSet {
   private static final long LONGEST_MINUTES = 20;
 
   private final String name;
+  private final Detail detail;
   private final TracedThing thing;
   private final Sheet sheet;
   private final String paper;
@@ -55,7 +73,8 @@ final class TracedSet {
    * @param seed of the drawing
    * @param number of the set in it
    */
-  TracedSet(long seed, int number) {
+  TracedSet(long seed, int number, Detail detail) {
+    this.detail = detail;
     SplittableRandom lot = new SplittableRandom(1_000_003L * seed + number);
     thing = TracedThing.KINDS.get(number % TracedThing.KINDS.size()).apply(lot, new Surfaces());
     boolean lies = thing.middle() < 1;
@@ -101,6 +120,14 @@ final class TracedSet {
 
   String name() {
     return name;
+  }
+
+  int width() {
+    return detail.width;
+  }
+
+  int height() {
+    return detail.height;
   }
 
   private static String say(String format, Object... values) {
@@ -228,10 +255,10 @@ final class TracedSet {
     return folder.resolve(name + "." + pass.name().toLowerCase(Locale.ROOT) + ".png");
   }
 
-  /** Traces all passes that are not there yet; one that was broken off leaves nothing. */
-  void trace(Path folder) throws IOException, InterruptedException {
+  /** Traces those passes that are not there yet; one that was broken off leaves nothing. */
+  void trace(Path folder, Set<Pass> passes) throws IOException, InterruptedException {
     Files.createDirectories(folder);
-    for (Pass pass : Pass.values()) {
+    for (Pass pass : passes) {
       Path done = picture(folder, pass);
       if (Files.exists(done)) {
         continue;
@@ -239,19 +266,12 @@ final class TracedSet {
       Path scene = Files.writeString(folder.resolve(name + ".pov"), text(pass));
       Path raw = folder.resolve(name + ".part.png");
       Path log = folder.resolve(name + ".log");
+      List<String> command = new ArrayList<>(List.of("povray", "+I" + scene, "+O" + raw));
+      command.addAll(List.of("+W" + width(), "+H" + height()));
+      command.addAll(detail.edges);
+      command.addAll(List.of("+FN16", "File_Gamma=1.0", "-D", "+WT1"));
       Process run =
-          new ProcessBuilder(
-                  "povray",
-                  "+I" + scene,
-                  "+O" + raw,
-                  "+W" + WIDTH,
-                  "+H" + HEIGHT,
-                  "+A0.1",
-                  "+R3",
-                  "+FN16",
-                  "File_Gamma=1.0",
-                  "-D",
-                  "+WT1")
+          new ProcessBuilder(command)
               .redirectErrorStream(true)
               .redirectOutput(log.toFile())
               .start();

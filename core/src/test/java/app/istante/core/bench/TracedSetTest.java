@@ -14,9 +14,10 @@ public class TracedSetTest {
   @Test
   public void aSeedAlwaysDrawsTheSameAndAnotherDoesNot() {
     for (int number = 0; number < KINDS; number++) {
-      String set = new TracedSet(5, number).text(TracedSet.Pass.LIT);
-      assertEquals(new TracedSet(5, number).text(TracedSet.Pass.LIT), set);
-      assertNotEquals(new TracedSet(6, number).text(TracedSet.Pass.LIT), set);
+      String set = new TracedSet(5, number, TracedSet.Detail.FULL).text(TracedSet.Pass.LIT);
+      assertEquals(new TracedSet(5, number, TracedSet.Detail.FULL).text(TracedSet.Pass.LIT), set);
+      assertNotEquals(
+          new TracedSet(6, number, TracedSet.Detail.FULL).text(TracedSet.Pass.LIT), set);
     }
   }
 
@@ -24,7 +25,7 @@ public class TracedSetTest {
   public void allBracketsClose() {
     for (int number = 0; number < 2 * KINDS; number++) {
       for (TracedSet.Pass pass : TracedSet.Pass.values()) {
-        TracedSet set = new TracedSet(number, number);
+        TracedSet set = new TracedSet(number, number, TracedSet.Detail.FULL);
         String text = set.text(pass);
         assertEquals(
             text.chars().filter(c -> c == '{').count(),
@@ -37,7 +38,7 @@ public class TracedSetTest {
   /** What is true comes from passes without light; the shadow's has the thing, but unseen. */
   @Test
   public void onlyThePicturesHaveLamps() {
-    TracedSet set = new TracedSet(1, 0);
+    TracedSet set = new TracedSet(1, 0, TracedSet.Detail.FULL);
     assertFalse(set.text(TracedSet.Pass.PRODUCT).contains("light_source"));
     assertFalse(set.text(TracedSet.Pass.SURROUNDING).contains("light_source"));
     assertTrue(set.text(TracedSet.Pass.LIT).contains("light_source"));
