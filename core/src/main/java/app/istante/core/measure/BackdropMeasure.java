@@ -2,7 +2,6 @@ package app.istante.core.measure;
 
 import app.istante.core.colour.CastName;
 import app.istante.core.colour.DeltaE;
-import app.istante.core.image.LinearImage;
 import app.istante.core.image.Srgb;
 import app.istante.core.mask.Planes;
 import app.istante.core.mask.Separation;
@@ -13,7 +12,6 @@ import java.util.List;
 
 /** What a selling place sees as ground: its level, evenness, tint and the product's shadow. */
 final class BackdropMeasure {
-  private static final double CLIPPED_LINEAR = Srgb.decode8(CodeCounts.CLIPPED_CODE);
   private static final double COLOURED_CHROMA = 9;
 
   /** A ground that fits no smooth surface this well is a scene, not a plain ground. */
@@ -45,12 +43,21 @@ final class BackdropMeasure {
 
   private static final double DEEPEST_SHADOW_STOPS = 3;
 
+  /** A shadow is as deep as this share of it at most. */
+  private static final double DEEP = 0.95;
+
+  /** The deepest part lies close to the product, where its soft edge hides some: so much of it. */
+  private static final double SHADOW_BAND = 0.25;
+
+  private static final double SHADOW_BAND_SHARE = 0.3;
+
   /** A penumbra of this share of the product's size is neither hard nor soft. */
   private static final double HALF_HARD_SHARE = 0.05;
 
   private final Analysed picture;
   private final Separation parts;
   private final Notes notes;
+  private final GroundDoubt doubt;
   private final boolean[] beside;
 
   /** Of each row, stops. */
@@ -63,6 +70,7 @@ final class BackdropMeasure {
     this.picture = picture;
     this.parts = picture.separation();
     this.notes = notes;
+    this.doubt = GroundDoubt.of(parts);
     this.beside = beside();
     this.bend = SheetBend.stops(parts);
     this.dimmed = new double[bend.length];
@@ -85,20 +93,29 @@ final class BackdropMeasure {
     double level = Srgb.code(median);
     double low5 = Math.max(0, Math.min(255, CodeCounts.quantile(counts.groundSmallest, 0.05)));
     boolean clipped = level >= 254.5;
-    notes.band("backdrop.level", 1);
-    notes.band("backdrop.low5", 2.5);
-    notes.band("backdrop.nearWhiteShare", 0.03);
-    notes.band("backdrop.pureWhiteShare", 0.02);
-    notes.band("backdrop.stopsBelowWhite", 0.03);
+    double nearWhite = (double) counts.nearWhitePx / counts.groundPx;
+    double pureWhite = (double) counts.pureWhitePx / counts.groundPx;
     notes.band(
-        "backdrop.falloffStops", parts.againstBlank() ? FALLOFF_BAND_FROM_BLANK : FALLOFF_BAND);
-    Tint tint = tint();
+        "backdrop.level",
+        Math.max(1, doubt.ofQuantile(counts.groundLuminance, 0.5, BackdropMeasure::code)));
+    notes.band(
+        "backdrop.low5",
+        Math.max(2.5, doubt.ofQuantile(counts.groundSmallest, 0.05, code -> code)));
+    notes.band("backdrop.nearWhiteShare", Math.max(0.03, doubt.ofShare(nearWhite)));
+    notes.band("backdrop.pureWhiteShare", Math.max(0.02, doubt.ofShare(pureWhite)));
+    notes.band(
+        "backdrop.stopsBelowWhite",
+        Math.max(
+            0.03, doubt.ofQuantile(counts.groundLuminance, 0.5, BackdropMeasure::stopsBelowWhite)));
+    GroundTint tint = GroundTint.of(picture);
     if (tint == null) {
       notes.cantTell("backdrop.castA", "The ground is clipped to white; a tint can't be seen.");
     } else {
-      notes.band("backdrop.castA", 0.7);
-      notes.band("backdrop.castB", 0.6);
-      notes.band("backdrop.castChroma", 0.9);
+      double bandA = Math.max(0.7, tint.doubtA(doubt));
+      double bandB = Math.max(0.6, tint.doubtB(doubt));
+      notes.band("backdrop.castA", bandA);
+      notes.band("backdrop.castB", bandB);
+      notes.band("backdrop.castChroma", Math.hypot(bandA, bandB));
     }
     double[] falloff = falloff();
     GroundDetails details = new GroundDetails(picture);
@@ -106,16 +123,16 @@ final class BackdropMeasure {
         kind(level, tint),
         level,
         low5,
-        (double) counts.pureWhitePx / counts.groundPx,
-        (double) counts.nearWhitePx / counts.groundPx,
+        pureWhite,
+        nearWhite,
         clipped ? 0 : Math.max(0, -Math.log(median) / Math.log(2)),
         falloff[0],
         falloff[1],
-        tint == null ? null : (Double) tint.a,
-        tint == null ? null : (Double) tint.b,
-        tint == null ? null : (Double) Math.hypot(tint.a, tint.b),
-        tint == null ? null : CastName.of(tint.a, tint.b),
-        tint == null ? null : tint.mixed,
+        tint == null ? null : (Double) tint.a(),
+        tint == null ? null : (Double) tint.b(),
+        tint == null ? null : (Double) tint.chroma(),
+        tint == null ? null : CastName.of(tint.a(), tint.b()),
+        tint == null ? null : tint.mixed(),
         shadow(),
         ReflectionMeasure.measure(picture),
         parts.found() ? (Double) separation() : null,
@@ -128,55 +145,24 @@ final class BackdropMeasure {
         FlatField.evened(picture));
   }
 
-  private String kind(double level, Tint tint) {
+  /** Of luminance in the steps of {@link CodeCounts}. */
+  private static double code(double steps) {
+    return Srgb.code(Math.max(0, Math.min(1, steps / CodeCounts.LUMINANCE_STEPS)));
+  }
+
+  private static double stopsBelowWhite(double steps) {
+    double light = Math.max(1, Math.min(CodeCounts.LUMINANCE_STEPS, steps));
+    return -Math.log(light / CodeCounts.LUMINANCE_STEPS) / Math.log(2);
+  }
+
+  private String kind(double level, GroundTint tint) {
     if (parts.borderAgreement() < PLAIN_BORDER_SHARE || parts.noiseStops() > SCENE_NOISE_STOPS) {
       return "scene";
     }
-    if (tint != null && Math.hypot(tint.a, tint.b) > COLOURED_CHROMA && tint.share > 0.5) {
+    if (tint != null && tint.chroma() > COLOURED_CHROMA && tint.share() > 0.5) {
       return "coloured";
     }
     return level >= 215 ? "white" : level >= 150 ? "light-grey" : level >= 80 ? "mid-grey" : "dark";
-  }
-
-  /** Mean tint of the ground that is not clipped. */
-  private record Tint(double a, double b, double share, Readings.MixedLight mixed) {}
-
-  private Tint tint() {
-    LinearImage light = picture.linear();
-    double[] sumA = new double[3];
-    double[] sumB = new double[3];
-    int[] count = new int[3];
-    int ground = 0;
-    for (int y = 0; y < parts.height(); y++) {
-      for (int x = 0; x < parts.width(); x++) {
-        int at = y * parts.width() + x;
-        if (parts.isGroundOrShadow(at)) {
-          ground++;
-          double top = Math.max(light.red()[at], Math.max(light.green()[at], light.blue()[at]));
-          if (top < CLIPPED_LINEAR) {
-            int third = 3 * x / parts.width();
-            sumA[third] += picture.labA()[at];
-            sumB[third] += picture.labB()[at];
-            count[third]++;
-          }
-        }
-      }
-    }
-    int open = count[0] + count[1] + count[2];
-    if (open < 0.02 * ground) {
-      return null;
-    }
-    double a = (sumA[0] + sumA[1] + sumA[2]) / open;
-    double b = (sumB[0] + sumB[1] + sumB[2]) / open;
-    Readings.MixedLight mixed = null;
-    if (count[0] > 0.05 * ground && count[2] > 0.05 * ground) {
-      double da = sumA[2] / count[2] - sumA[0] / count[0];
-      double db = sumB[2] / count[2] - sumB[0] / count[0];
-      mixed =
-          new Readings.MixedLight(
-              Math.hypot(da, db), db > 0 ? "right side yellower" : "left side yellower");
-    }
-    return new Tint(a, b, (double) open / ground, mixed);
   }
 
   /**
@@ -207,6 +193,8 @@ final class BackdropMeasure {
         }
       }
     }
+    double least = parts.againstBlank() ? FALLOFF_BAND_FROM_BLANK : FALLOFF_BAND;
+    notes.band("backdrop.falloffStops", Math.max(least, strangeRange(blocks)));
     if (blocks.isEmpty()) {
       return new double[] {0, 0};
     }
@@ -217,6 +205,18 @@ final class BackdropMeasure {
     }
     double degrees = (Math.toDegrees(Math.atan2(sy, sx)) + 360) % 360;
     return new double[] {Math.log(high / low) / Math.log(2), degrees};
+  }
+
+  /**
+   * How much of the blocks' range the darkest or the brightest of them make, if they are strange.
+   */
+  private double strangeRange(List<double[]> blocks) {
+    double[] stops = blocks.stream().mapToDouble(block -> block[2]).sorted().toArray();
+    int strange = (int) (doubt.strange() * stops.length);
+    int last = stops.length - 1;
+    return strange == 0
+        ? 0
+        : Math.max(stops[strange] - stops[0], stops[last] - stops[last - strange]);
   }
 
   /**
@@ -295,12 +295,14 @@ final class BackdropMeasure {
     int count = 0;
     int smooth = 0;
     int product = 0;
+    int ground = 0;
     double shadowX = 0;
     double shadowY = 0;
     double productX = 0;
     double productY = 0;
     int width = parts.width();
     for (int at = 0; at < depth.length; at++) {
+      ground += parts.isGroundOrShadow(at) ? 1 : 0;
       if (parts.kind()[at] == Separation.PRODUCT) {
         product++;
         productX += at % width;
@@ -322,8 +324,11 @@ final class BackdropMeasure {
     double dy = shadowY / count - productY / product;
     String side =
         Math.abs(dx) > Math.abs(dy) ? dx > 0 ? "right" : "left" : dy > 0 ? "below" : "above";
-    notes.band("backdrop.shadow.depthStops", 0.4);
-    double deep = depth[(int) (0.95 * (smooth - 1))];
+    double deep = depth[(int) (DEEP * (smooth - 1))];
+    double strange = Math.min(1, doubt.strange() * ground / count);
+    double own = depth[(int) (DEEP * (1 - strange) * (smooth - 1))];
+    notes.band(
+        "backdrop.shadow.depthStops", Math.max(SHADOW_BAND + SHADOW_BAND_SHARE * deep, deep - own));
     return new Readings.Shadow(
         deep, (double) count / product, hardness(deep, Math.sqrt(product)), side);
   }

@@ -35,7 +35,7 @@ final class ExposureMeasure {
     for (float l : lightness) {
       meanL += l / lightness.length;
     }
-    double doubt = 0.08 * (1 - picture.separation().confidence());
+    double doubt = 0.1 * (1 - picture.separation().confidence());
     notes.band("exposure.clippedShare", 0.006 + doubt + 0.2 * clipped);
     notes.band("exposure.burntShare", 0.006 + doubt + 0.2 * (clipped - specular));
     notes.band("exposure.liftToWhiteStops", 0.08);

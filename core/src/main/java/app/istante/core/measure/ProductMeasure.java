@@ -13,7 +13,7 @@ final class ProductMeasure {
   private static final double EDGE_BAND = 0.006;
 
   /** And to this much less where the outline is in doubt. */
-  private static final double DOUBTED_EDGE_BAND = 0.06;
+  private static final double DOUBTED_EDGE_BAND = 0.15;
 
   private ProductMeasure() {}
 

@@ -1,0 +1,105 @@
+package app.istante.core.measure;
+
+import app.istante.core.image.LinearImage;
+import app.istante.core.image.Srgb;
+import app.istante.core.mask.Separation;
+
+/** Mean tint of the ground where it is not clipped, CIELAB under D50. */
+final class GroundTint {
+  private static final double CLIPPED_LINEAR = Srgb.decode8(CodeCounts.CLIPPED_CODE);
+
+  /** Less of the ground than this says nothing of all of it. */
+  private static final double LEAST_SHARE = 0.02;
+
+  /** A third of the frame with less of the ground in it is not held against another. */
+  private static final double LEAST_OF_THIRD = 0.05;
+
+  /** Histograms of a and b: steps to a unit, and how far from grey they reach. */
+  private static final int STEPS = 4;
+
+  private static final int REACH = 60;
+
+  private final long[] histogramA = new long[2 * REACH * STEPS + 1];
+  private final long[] histogramB = new long[histogramA.length];
+  private final double[] sumA = new double[3];
+  private final double[] sumB = new double[3];
+  private final int[] count = new int[3];
+  private int ground;
+
+  private GroundTint(Analysed picture) {
+    Separation parts = picture.separation();
+    LinearImage light = picture.linear();
+    for (int y = 0; y < parts.height(); y++) {
+      for (int x = 0; x < parts.width(); x++) {
+        int at = y * parts.width() + x;
+        if (parts.isGroundOrShadow(at)) {
+          ground++;
+          double top = Math.max(light.red()[at], Math.max(light.green()[at], light.blue()[at]));
+          if (top < CLIPPED_LINEAR) {
+            add(3 * x / parts.width(), picture.labA()[at], picture.labB()[at]);
+          }
+        }
+      }
+    }
+  }
+
+  /** Null where next to all of the ground is clipped. */
+  static GroundTint of(Analysed picture) {
+    GroundTint tint = new GroundTint(picture);
+    return tint.open() < LEAST_SHARE * tint.ground ? null : tint;
+  }
+
+  private void add(int third, float a, float b) {
+    sumA[third] += a;
+    sumB[third] += b;
+    count[third]++;
+    histogramA[step(a)]++;
+    histogramB[step(b)]++;
+  }
+
+  private static int step(float value) {
+    return Math.round(STEPS * Math.max(-REACH, Math.min(REACH, value))) + STEPS * REACH;
+  }
+
+  private int open() {
+    return count[0] + count[1] + count[2];
+  }
+
+  double a() {
+    return (sumA[0] + sumA[1] + sumA[2]) / open();
+  }
+
+  double b() {
+    return (sumB[0] + sumB[1] + sumB[2]) / open();
+  }
+
+  double chroma() {
+    return Math.hypot(a(), b());
+  }
+
+  /** Share of the ground that is not clipped, 0 to 1. */
+  double share() {
+    return (double) open() / ground;
+  }
+
+  /** By how much a may be off. */
+  double doubtA(GroundDoubt doubt) {
+    return doubt.ofMean(histogramA) / STEPS;
+  }
+
+  /** By how much b may be off. */
+  double doubtB(GroundDoubt doubt) {
+    return doubt.ofMean(histogramB) / STEPS;
+  }
+
+  /** One side against the other; null where a side shows too little ground. */
+  Readings.MixedLight mixed() {
+    if (count[0] <= LEAST_OF_THIRD * ground || count[2] <= LEAST_OF_THIRD * ground) {
+      return null;
+    }
+    double da = sumA[2] / count[2] - sumA[0] / count[0];
+    double db = sumB[2] / count[2] - sumB[0] / count[0];
+    return new Readings.MixedLight(
+        Math.hypot(da, db), db > 0 ? "right side yellower" : "left side yellower");
+  }
+}
