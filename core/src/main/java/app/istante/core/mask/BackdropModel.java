@@ -72,6 +72,11 @@ final class BackdropModel {
 
   /** Deviation beyond which a pixel is not plain ground, stops. */
   double toleranceStops() {
+    return toleranceStops(noiseStops);
+  }
+
+  /** The same for a ground that is so noisy. */
+  static double toleranceStops(double noiseStops) {
     return Math.max(MIN_TOLERANCE_STOPS, 4 * noiseStops);
   }
 
@@ -126,9 +131,9 @@ final class BackdropModel {
       coefficients = grid.weightedFit(coefficients, residual, used, scale, terms);
       residual = grid.residuals(coefficients);
       scale = Math.max(0.012, grid.spread(residual, used));
-      used = grid.connected(residual, Math.max(MIN_TOLERANCE_STOPS, 4 * scale), start);
+      used = grid.connected(residual, toleranceStops(scale), start);
     }
-    double tolerance = Math.max(MIN_TOLERANCE_STOPS, 4 * scale);
+    double tolerance = toleranceStops(scale);
     return new BackdropModel(
         width,
         height,

@@ -114,6 +114,21 @@ final class FirstGlance {
   }
 
   /**
+   * @return how likely there is a thing at a pixel of the picture or close by: 0 to 1
+   */
+  float around(int x, int y) {
+    int column = Math.min(grid.width - 1, x * grid.width / grid.wide);
+    int row = Math.min(grid.height - 1, y * grid.height / grid.tall);
+    float most = 0;
+    for (int v = Math.max(0, row - 1); v <= Math.min(grid.height - 1, row + 1); v++) {
+      for (int u = Math.max(0, column - 1); u <= Math.min(grid.width - 1, column + 1); u++) {
+        most = Math.max(most, shares[v * grid.width + u]);
+      }
+    }
+    return most;
+  }
+
+  /**
    * Puts what the glance says, and what colours say of the places that it leaves open, in the place
    * of other evidence.
    *

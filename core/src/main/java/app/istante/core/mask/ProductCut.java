@@ -24,6 +24,13 @@ final class ProductCut {
   private static final int AROUND_PX = 12;
 
   private static final double SMALLEST_PART_SHARE = 0.0004;
+
+  /** Beside a soft outline, pieces of less of the picture than this are grain. */
+  private static final double GRAIN_SHARE = 0.00003;
+
+  /** Just under what counts as covered. */
+  private static final float HARDLY_HALF = 0.49f;
+
   private static final double SMALLEST_PRODUCT_SHARE = 0.001;
 
   private final int width;
@@ -188,10 +195,9 @@ final class ProductCut {
   /** Specks of product go, and specks of ground within it; returns the gaps, with these. */
   private Regions dropSpecks(boolean[] inside) {
     Regions products = Regions.of(width, height, inside);
-    double smallest = SMALLEST_PART_SHARE * width * height;
     for (int at = 0; at < inside.length; at++) {
       int id = products.labels()[at];
-      if (id > 0 && products.all().get(id - 1).areaPx() < smallest) {
+      if (id > 0 && !isPart(products.all().get(id - 1).areaPx(), inside.length)) {
         inside[at] = false;
       }
     }
@@ -200,7 +206,7 @@ final class ProductCut {
       int id = gaps.labels()[at];
       if (id > 0
           && gaps.all().get(id - 1).borderPx() == 0
-          && gaps.all().get(id - 1).areaPx() < smallest) {
+          && !isPart(gaps.all().get(id - 1).areaPx(), inside.length)) {
         inside[at] = true;
       }
     }
@@ -288,6 +294,28 @@ final class ProductCut {
         kind[at] = product[at] ? open(at) : Separation.PRODUCT;
       }
     }
+    dropGrain(product, kind, alpha);
+  }
+
+  /** Grain that the soft edge took for covered, away from what had been cut out. */
+  private void dropGrain(boolean[] product, byte[] kind, float[] alpha) {
+    Regions pieces = Regions.of(width, height, Separation.places(kind, Separation.PRODUCT));
+    boolean[] known = new boolean[pieces.all().size() + 1];
+    for (int at = 0; at < product.length; at++) {
+      known[pieces.labels()[at]] |= product[at];
+    }
+    pieces
+        .where(piece -> !known[piece.id()] && piece.areaPx() < GRAIN_SHARE * kind.length)
+        .forEach(
+            at -> {
+              kind[at] = open(at);
+              alpha[at] = Math.min(alpha[at], HARDLY_HALF);
+            });
+  }
+
+  /** Whether what covers so many of a picture's pixels is a part of the product, and no speck. */
+  static boolean isPart(int areaPx, int pixels) {
+    return areaPx >= SMALLEST_PART_SHARE * pixels;
   }
 
   private byte open(int at) {

@@ -65,11 +65,20 @@ public record Separation(
 
   /** The same outline, trusted less. */
   Separation trusted(double share) {
+    return with(confidence * share, alpha, kind, parts);
+  }
+
+  /** Another outline in the same light. */
+  Separation outlined(float[] alpha, byte[] kind, int parts) {
+    return with(confidence, alpha, kind, parts);
+  }
+
+  private Separation with(double confidence, float[] alpha, byte[] kind, int parts) {
     return new Separation(
         width,
         height,
         found,
-        confidence * share,
+        confidence,
         alpha,
         kind,
         groundLog,

@@ -14,14 +14,14 @@ public final class Separator {
 
   private static final double DOUBTED = 0.5;
 
-  /**
-   * An outline that was cut with a glance's help is taken where it overlaps with the glance by this
-   * much, and by so much more than the one without. Of 129 pictures, 96 of them not learned from,
-   * 17 were cut anew so, 15 of them better.
-   */
+  /** An outline that was cut with a glance's help is taken where it overlaps with it by so much. */
   private static final double FITS = 0.8;
 
-  private static final double FITS_BETTER_BY = 0.06;
+  /**
+   * And where it overlaps by so much more than the one without, in the mean of both opinions. Of
+   * 276 pictures, 144 of them not learned from, 38 were cut anew so, four of them for the worse.
+   */
+  private static final double FITS_BETTER_BY = 0.05;
 
   private Separator() {}
 
@@ -41,24 +41,33 @@ public final class Separator {
     ProductCut cut = new ProductCut(plain);
     Separation seen = withBend(plain, cut.made(null));
     FirstGlance glance = FirstGlance.at(image, foreign);
+    return Crumbs.dropped(chosen(cut, seen, glance), glance::around);
+  }
+
+  /** The outline that is told by light and edges, or one that is cut with a glance's help. */
+  private static Separation chosen(ProductCut cut, Separation seen, FirstGlance glance) {
     double agreed = glance.agreement(seen.alpha());
     if (agreed >= FirstGlance.AGREES) {
       return seen;
     }
+    FirstGlance second = glance.secondOpinion();
+    double also = second.agreement(seen.alpha());
     // What either takes for a thing looks like one.
-    double most = Math.max(agreed, glance.secondOpinion().agreement(seen.alpha()));
+    double most = Math.max(agreed, also);
     if (most >= FirstGlance.AGREES) {
       return seen;
     }
     Separation heeding = cut.made(glance);
-    double agrees = glance.agreement(heeding.alpha());
-    // Light and edges may have been misled, or the glance: so both count.
+    double fits = glance.agreement(heeding.alpha());
+    double without = (agreed + also) / 2;
+    double with = (fits + second.agreement(heeding.alpha())) / 2;
+    // Light and edges may have been misled, or the glance, or both its opinions: so all count.
     boolean better =
-        agrees >= FITS
-            && agrees > agreed + FITS_BETTER_BY
-            && agrees * agrees * heeding.confidence() > agreed * agreed * seen.confidence();
+        fits >= FITS
+            && with > without + FITS_BETTER_BY
+            && Math.pow(with / without, 3) * heeding.confidence() > seen.confidence();
     return better
-        ? heeding.trusted(FirstGlance.trust(agrees))
+        ? heeding.trusted(FirstGlance.trust(with))
         : seen.trusted(FirstGlance.trust(most));
   }
 

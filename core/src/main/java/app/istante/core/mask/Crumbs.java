@@ -1,0 +1,73 @@
+package app.istante.core.mask;
+
+import java.util.Comparator;
+
+/**
+ * Crumbs of the ground that were cut out with the product: a few pixels of grain, a fold of the
+ * sheet, a fleck of shadow. They are too small to tell what they are, but a glance sees no thing
+ * where they lie; and far from the product each of them would widen its box.
+ */
+final class Crumbs {
+  /** What is larger than this share of the largest piece is no crumb. */
+  private static final double MOST_OF_LARGEST = 0.02;
+
+  /**
+   * Of 290 pieces of 180 outlines where the glance saw less of a thing than this, 16 were of the
+   * product, all of them of a few pixels.
+   */
+  private static final double SEEN = 0.15;
+
+  /** Around a crumb its soft rim goes with it. */
+  private static final int RIM_PX = 3;
+
+  private Crumbs() {}
+
+  /** How likely there is a thing at a pixel or close by, at a glance: 0 to 1. */
+  interface Glance {
+    float around(int x, int y);
+  }
+
+  /** The outline without them, or as it was. */
+  static Separation dropped(Separation seen, Glance glance) {
+    int width = seen.width();
+    int height = seen.height();
+    Bits product = Bits.of(Separation.places(seen.kind(), Separation.PRODUCT), width, height);
+    Regions pieces = Regions.of(product);
+    if (pieces.all().size() < 2) {
+      return seen;
+    }
+    int largest =
+        pieces.all().stream()
+            .max(Comparator.comparingInt(Regions.Region::areaPx))
+            .orElseThrow()
+            .areaPx();
+    boolean[] crumb = new boolean[pieces.all().size() + 1];
+    for (Regions.Region piece : pieces.all()) {
+      crumb[piece.id()] = piece.areaPx() < MOST_OF_LARGEST * largest;
+    }
+    product.forEach(
+        at -> {
+          int id = pieces.labels()[at];
+          crumb[id] = crumb[id] && glance.around(at % width, at / width) < SEEN;
+        });
+    Bits crumbs = pieces.where(crumb);
+    if (crumbs.isEmpty()) {
+      return seen;
+    }
+    byte[] kind = seen.kind().clone();
+    float[] alpha = seen.alpha().clone();
+    double tolerance = BackdropModel.toleranceStops(seen.noiseStops());
+    crumbs.forEach(
+        at ->
+            kind[at] =
+                seen.deviationStops()[at] < -tolerance ? Separation.SHADOW : Separation.GROUND);
+    Bits rest = product.andNot(crumbs);
+    crumbs.near(RIM_PX).andNot(rest.near(RIM_PX)).forEach(at -> alpha[at] = 0);
+    crumbs.forEach(at -> alpha[at] = 0);
+    int counted = 0;
+    for (Regions.Region piece : pieces.all()) {
+      counted += crumb[piece.id()] && ProductCut.isPart(piece.areaPx(), kind.length) ? 1 : 0;
+    }
+    return seen.outlined(alpha, kind, Math.max(1, seen.parts() - counted));
+  }
+}
