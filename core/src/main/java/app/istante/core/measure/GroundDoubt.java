@@ -1,6 +1,7 @@
 package app.istante.core.measure;
 
 import app.istante.core.mask.Separation;
+import java.util.Arrays;
 import java.util.function.DoubleUnaryOperator;
 
 /**
@@ -61,10 +62,7 @@ record GroundDoubt(double strange) {
 
   /** Mean step of a histogram without the lowest {@code share} of it. */
   private static double meanAbove(long[] histogram, double share) {
-    long total = 0;
-    for (long count : histogram) {
-      total += count;
-    }
+    long total = Arrays.stream(histogram).sum();
     double left = share * total;
     double sum = 0;
     for (int step = 0; step < histogram.length; step++) {
