@@ -1,6 +1,6 @@
 package app.istante.core.mask;
 
-import java.util.Comparator;
+import java.util.function.Predicate;
 
 /**
  * Crumbs of the ground that were cut out with the product: a few pixels of grain, a fold of the
@@ -36,20 +36,13 @@ final class Crumbs {
     if (pieces.all().size() < 2) {
       return seen;
     }
-    int largest =
-        pieces.all().stream()
-            .max(Comparator.comparingInt(Regions.Region::areaPx))
-            .orElseThrow()
-            .areaPx();
-    boolean[] crumb = new boolean[pieces.all().size() + 1];
-    for (Regions.Region piece : pieces.all()) {
-      crumb[piece.id()] = piece.areaPx() < MOST_OF_LARGEST * largest;
-    }
-    product.forEach(
-        at -> {
-          int id = pieces.labels()[at];
-          crumb[id] = crumb[id] && glance.around(at % width, at / width) < SEEN;
-        });
+    int largest = pieces.all().stream().mapToInt(Regions.Region::areaPx).max().orElseThrow();
+    Predicate<Regions.Region> small = piece -> piece.areaPx() < MOST_OF_LARGEST * largest;
+    boolean[] thing = new boolean[pieces.all().size() + 1];
+    pieces
+        .where(small)
+        .forEach(at -> thing[pieces.labels()[at]] |= glance.around(at % width, at / width) >= SEEN);
+    Predicate<Regions.Region> crumb = small.and(piece -> !thing[piece.id()]);
     Bits crumbs = pieces.where(crumb);
     if (crumbs.isEmpty()) {
       return seen;
@@ -64,10 +57,10 @@ final class Crumbs {
     Bits rest = product.andNot(crumbs);
     crumbs.near(RIM_PX).andNot(rest.near(RIM_PX)).forEach(at -> alpha[at] = 0);
     crumbs.forEach(at -> alpha[at] = 0);
-    int counted = 0;
-    for (Regions.Region piece : pieces.all()) {
-      counted += crumb[piece.id()] && ProductCut.isPart(piece.areaPx(), kind.length) ? 1 : 0;
-    }
-    return seen.outlined(alpha, kind, Math.max(1, seen.parts() - counted));
+    long counted =
+        pieces.all().stream()
+            .filter(crumb.and(piece -> ProductCut.isPart(piece.areaPx(), kind.length)))
+            .count();
+    return seen.outlined(alpha, kind, (int) Math.max(1, seen.parts() - counted));
   }
 }

@@ -194,7 +194,8 @@ final class BackdropMeasure {
       }
     }
     double least = parts.againstBlank() ? FALLOFF_BAND_FROM_BLANK : FALLOFF_BAND;
-    notes.band("backdrop.falloffStops", Math.max(least, strangeRange(blocks)));
+    double[] stopsOfBlocks = blocks.stream().mapToDouble(block -> block[2]).sorted().toArray();
+    notes.band("backdrop.falloffStops", Math.max(least, doubt.ofRange(stopsOfBlocks)));
     if (blocks.isEmpty()) {
       return new double[] {0, 0};
     }
@@ -205,18 +206,6 @@ final class BackdropMeasure {
     }
     double degrees = (Math.toDegrees(Math.atan2(sy, sx)) + 360) % 360;
     return new double[] {Math.log(high / low) / Math.log(2), degrees};
-  }
-
-  /**
-   * How much of the blocks' range the darkest or the brightest of them make, if they are strange.
-   */
-  private double strangeRange(List<double[]> blocks) {
-    double[] stops = blocks.stream().mapToDouble(block -> block[2]).sorted().toArray();
-    int strange = (int) (doubt.strange() * stops.length);
-    int last = stops.length - 1;
-    return strange == 0
-        ? 0
-        : Math.max(stops[strange] - stops[0], stops[last] - stops[last - strange]);
   }
 
   /**

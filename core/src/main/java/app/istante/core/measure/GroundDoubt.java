@@ -52,6 +52,17 @@ record GroundDoubt(double strange) {
     return Math.max(atMost - share, share - atLeast);
   }
 
+  /**
+   * Of the range of some values: how much of it the lowest or the highest of them make.
+   *
+   * @param sorted lowest first; may be empty
+   */
+  double ofRange(double[] sorted) {
+    int out = (int) (strange * sorted.length);
+    int last = sorted.length - 1;
+    return out == 0 ? 0 : Math.max(sorted[out] - sorted[0], sorted[last] - sorted[last - out]);
+  }
+
   /** Of the mean of a histogram, in its steps. */
   double ofMean(long[] histogram) {
     double mean = meanAbove(histogram, 0);

@@ -81,6 +81,15 @@ public class GroundDoubtTest {
     assertEquals(none.ofShare(0.4), 0.0);
   }
 
+  /** A fifth of ten values may be strange: the two lowest make 3 of the range, the highest 5. */
+  @Test
+  public void aRangeIsOffByItsEnds() {
+    double[] sorted = {0, 1, 3, 4, 4, 4, 5, 5, 6, 10};
+    assertEquals(new GroundDoubt(0.2).ofRange(sorted), 5.0);
+    assertEquals(new GroundDoubt(0.05).ofRange(sorted), 0.0);
+    assertEquals(new GroundDoubt(0.2).ofRange(new double[0]), 0.0);
+  }
+
   /** Half the ground is white, a tenth of all may be strange: 4/9 or 5/9 of the rest is white. */
   @Test
   public void aShareIsOffByWhatMayNotCount() {
