@@ -2,6 +2,17 @@
 
 cache="${XDG_CACHE_HOME:-$HOME/.cache}/istante"
 
+# Where the models of household things lie once they are unpacked.
+unpacked_models() {
+  local models="$cache/models"
+  if [ ! -d "$models" ]; then
+    need_models >&2
+    /usr/bin/python3 "$HERE/scripts/glance/models.py" "$MODELS" "$models.$$" >&2
+    mv "$models.$$" "$models"
+  fi
+  printf '%s' "$models"
+}
+
 case "${1:-}" in
   load) ;;
   accuracy)
@@ -19,7 +30,16 @@ case "${1:-}" in
     need_other_tracer
     seed="${2:-11}"
     say "Tracing the first time takes half a minute a set and core; the light is kept."
-    run_bench app.istante.core.bench.OtherTracer "$cache/tracer/$seed" "$seed" "${3:-44}" ${4:+"$4"}
+    run_bench app.istante.core.bench.OtherTracer "$cache/tracer/$seed" "$seed" "${3:-44}" "${4:--}"
+    ;;
+  models)
+    # Shapes that others made: a fourth of them judges, the glance learns from the rest.
+    need_other_tracer
+    models="$(unpacked_models)"
+    seed="${2:-18}"
+    say "Tracing the first time takes a minute a set and core; the light is kept."
+    run_bench app.istante.core.bench.OtherTracer "$cache/tracer/models-$seed" "$seed" "${3:-24}" \
+      "${4:--}" "$models"
     ;;
   glance)
     # Hours where nothing is traced yet; what is learned goes to where the core reads it.
@@ -39,7 +59,9 @@ case "${1:-}" in
     pictures() { /usr/bin/python3 "$learning/pictures.py" "$@"; }
     bench GlanceSets "$cache/tracer/small" 1000 1350 "$work/small"
     pictures taken "$work/taken.npz" "$work/bed" "$work"/traced-*
-    pictures taken "$work/traced.npz" "$work/small"
+    models="$(unpacked_models)"
+    bench GlanceSets "$cache/tracer/small-models" 2000 726 "$work/small-models" "$models"
+    pictures taken "$work/traced.npz" "$work/small" "$work/small-models"
     stamps=/usr/share/tuxpaint/stamps
     pictures drawn "$stamps" 9000 3000000 128 96 "$work/wide-1.npz" &
     pictures drawn "$stamps" 9000 3100000 128 96 "$work/wide-2.npz"

@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BiFunction;
 
 /**
  * A set for a general-purpose ray tracer that shares nothing with ours: thing, ground, lamps and
@@ -74,9 +75,20 @@ final class TracedSet {
    * @param number of the set in it
    */
   TracedSet(long seed, int number, Detail detail) {
+    this(seed, number, detail, TracedThing.KINDS.get(number % TracedThing.KINDS.size()));
+  }
+
+  /**
+   * @param things makes one by lot
+   */
+  TracedSet(
+      long seed,
+      int number,
+      Detail detail,
+      BiFunction<SplittableRandom, Surfaces, TracedThing> things) {
     this.detail = detail;
     SplittableRandom lot = new SplittableRandom(1_000_003L * seed + number);
-    thing = TracedThing.KINDS.get(number % TracedThing.KINDS.size()).apply(lot, new Surfaces());
+    thing = things.apply(lot, new Surfaces());
     boolean lies = thing.middle() < 1;
     double above =
         lies || lot.nextInt(4) == 0
