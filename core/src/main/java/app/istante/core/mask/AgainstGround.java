@@ -3,6 +3,7 @@ package app.istante.core.mask;
 import app.istante.core.image.LinearImage;
 import app.istante.core.image.Rows;
 import java.util.Arrays;
+import java.util.stream.Stream;
 
 /**
  * A picture held against its ground: a smooth model of the ground is fitted from the border
@@ -140,15 +141,15 @@ final class AgainstGround {
     if (blank != null || model.ofSheet()) {
       return null;
     }
-    float[][] over = new float[3][];
-    for (int channel = 0; channel < 3; channel++) {
-      over[channel] = log[channel].clone();
-      for (int at = 0; at < over[channel].length; at++) {
-        over[channel][at] -= least(ground[channel][at], WHITE_LOG);
-      }
-    }
+    float[][] over = above(log, ground, WHITE_LOG);
     float[][] told = SheetBend.channels(outlined, over, model.toleranceStops());
     return told == null ? null : new AgainstGround(image, log, model, known, null, told);
+  }
+
+  /** The same on each sheet that may lie on what was taken for the ground. */
+  Stream<AgainstGround> onSheets() {
+    Stream<BackdropModel> sheets = blank == null ? model.sheetsUpon(log) : Stream.empty();
+    return sheets.map(sheet -> new AgainstGround(image, log, sheet, known, null, null));
   }
 
   /**
@@ -159,14 +160,20 @@ final class AgainstGround {
     if (!blank.fits(image.width(), image.height())) {
       return null;
     }
-    float[][] change = new float[3][];
+    float[][] change = above(log, blank.log(), Float.POSITIVE_INFINITY);
+    return BackdropModel.ofChange(change, image.width(), image.height());
+  }
+
+  /** Stops by which the light lies above the ground's, which is no more than a most. */
+  private static float[][] above(float[][] log, float[][] ground, float most) {
+    float[][] above = new float[3][];
     for (int channel = 0; channel < 3; channel++) {
-      change[channel] = log[channel].clone();
-      for (int at = 0; at < change[channel].length; at++) {
-        change[channel][at] -= blank.log()[channel][at];
+      above[channel] = log[channel].clone();
+      for (int at = 0; at < above[channel].length; at++) {
+        above[channel][at] -= least(ground[channel][at], most);
       }
     }
-    return BackdropModel.ofChange(change, image.width(), image.height());
+    return above;
   }
 
   /**

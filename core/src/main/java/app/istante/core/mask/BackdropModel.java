@@ -1,5 +1,8 @@
 package app.istante.core.mask;
 
+import java.util.Objects;
+import java.util.stream.Stream;
+
 /**
  * A smooth surface fitted to the backdrop: what the ground would look like without the product. One
  * cubic polynomial a channel over log2(linear + {@link LogLight#FLOOR}), fitted robustly
@@ -19,6 +22,9 @@ final class BackdropModel {
 
   /** A sheet's surface leaves no more than this unexplained: stops. */
   private static final double SHEET_STOPS = 0.1;
+
+  /** Or this, with a thing's shadow on it, where something else tells that there is a sheet. */
+  private static final double LIKELY_SHEET_STOPS = 0.2;
 
   private final int width;
   private final int height;
@@ -99,6 +105,16 @@ final class BackdropModel {
   /** How the light changed since the empty set was photographed: a light thing is no sheet here. */
   static BackdropModel ofChange(float[][] logRatios, int width, int height) {
     return aroundThings(new FitGrid(logRatios, width, height), width, height);
+  }
+
+  /** Sheets that may lie on this ground: of another tone than it, or the largest even area. */
+  Stream<BackdropModel> sheetsUpon(float[][] logRgb) {
+    FitGrid grid = new FitGrid(logRgb, width, height);
+    SheetSearch search = new SheetSearch(grid);
+    return Stream.of(search.unlike(this), search.largestEven())
+        .filter(Objects::nonNull)
+        .map(points -> fit(grid, points, width, height))
+        .filter(sheet -> sheet.noiseStops < LIKELY_SHEET_STOPS);
   }
 
   private static BackdropModel aroundThings(FitGrid grid, int width, int height) {

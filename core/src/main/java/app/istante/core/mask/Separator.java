@@ -1,6 +1,7 @@
 package app.istante.core.mask;
 
 import app.istante.core.image.LinearImage;
+import java.util.stream.Stream;
 
 /**
  * Separates product, shadow, ground and foreign parts. The picture is held against its ground
@@ -23,6 +24,9 @@ public final class Separator {
    */
   private static final double FITS_BETTER_BY = 0.05;
 
+  /** An outline that looks so little like a thing may be the sheet that the thing lies on. */
+  private static final double LOST = 0.6;
+
   private Separator() {}
 
   /** Takes the picture apart. A picture of nothing but ground gives {@code found == false}. */
@@ -41,34 +45,56 @@ public final class Separator {
     ProductCut cut = new ProductCut(plain);
     Separation seen = withBend(plain, cut.made(null));
     FirstGlance glance = FirstGlance.at(image, foreign);
-    return Crumbs.dropped(chosen(cut, seen, glance), glance::around);
+    return Crumbs.dropped(chosen(plain, cut, seen, glance), glance::around);
   }
 
   /** The outline that is told by light and edges, or one that is cut with a glance's help. */
-  private static Separation chosen(ProductCut cut, Separation seen, FirstGlance glance) {
-    double agreed = glance.agreement(seen.alpha());
-    if (agreed >= FirstGlance.AGREES) {
+  private static Separation chosen(
+      AgainstGround plain, ProductCut cut, Separation seen, FirstGlance glance) {
+    if (glance.agreement(seen.alpha()) >= FirstGlance.AGREES) {
       return seen;
     }
-    FirstGlance second = glance.secondOpinion();
-    double also = second.agreement(seen.alpha());
-    // What either takes for a thing looks like one.
-    double most = Math.max(agreed, also);
+    Opinions opinions = new Opinions(glance, glance.secondOpinion());
+    double most = opinions.most(seen);
     if (most >= FirstGlance.AGREES) {
       return seen;
     }
     Separation heeding = cut.made(glance);
-    double fits = glance.agreement(heeding.alpha());
-    double without = (agreed + also) / 2;
-    double with = (fits + second.agreement(heeding.alpha())) / 2;
-    // Light and edges may have been misled, or the glance, or both its opinions: so all count.
-    boolean better =
-        fits >= FITS
-            && with > without + FITS_BETTER_BY
-            && Math.pow(with / without, 3) * heeding.confidence() > seen.confidence();
-    return better
-        ? heeding.trusted(FirstGlance.trust(with))
-        : seen.trusted(FirstGlance.trust(most));
+    if (opinions.prefer(heeding, seen)) {
+      return heeding.trusted(FirstGlance.trust(opinions.mean(heeding)));
+    }
+    return sheetsUnder(plain, most)
+        .map(onSheet -> new ProductCut(onSheet).made(glance))
+        .filter(upon -> opinions.prefer(upon, seen))
+        .findFirst()
+        .map(upon -> upon.trusted(FirstGlance.trust(opinions.mean(upon))))
+        .orElseGet(() -> seen.trusted(FirstGlance.trust(most)));
+  }
+
+  /** What was outlined may have been a sheet, and what a glance sees a thing upon it. */
+  private static Stream<AgainstGround> sheetsUnder(AgainstGround plain, double agreed) {
+    return agreed < LOST ? plain.onSheets() : Stream.empty();
+  }
+
+  /** What two networks see at first glance. */
+  private record Opinions(FirstGlance one, FirstGlance other) {
+    /** What either takes for a thing looks like one. */
+    double most(Separation outline) {
+      return Math.max(one.agreement(outline.alpha()), other.agreement(outline.alpha()));
+    }
+
+    double mean(Separation outline) {
+      return (one.agreement(outline.alpha()) + other.agreement(outline.alpha())) / 2;
+    }
+
+    /** Light and edges may have been misled, or one glance, or both: so all count. */
+    boolean prefer(Separation helped, Separation alone) {
+      double with = mean(helped);
+      double without = mean(alone);
+      return one.agreement(helped.alpha()) >= FITS
+          && with > without + FITS_BETTER_BY
+          && Math.pow(with / without, 3) * helped.confidence() > alone.confidence();
+    }
   }
 
   /** A doubtful outline drawn again with the sheet's bend known, where it is surer so. */

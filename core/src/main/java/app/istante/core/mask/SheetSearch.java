@@ -19,6 +19,9 @@ final class SheetSearch {
   /** A sheet is so much lighter than the table that it lies on: stops. */
   private static final double LIGHTER_STOPS = 1;
 
+  /** Where something else tells that there is a sheet, it needs to differ only so much: stops. */
+  private static final double UNLIKE_STOPS = 0.3;
+
   /** Where it bends, its parts are lit no more differently than this: stops. */
   private static final double BESIDE_BEND_STOPS = 0.9;
 
@@ -60,10 +63,22 @@ final class SheetSearch {
   boolean[] lighterThan(BackdropModel table) {
     boolean[] lighter = new boolean[grid.border.length];
     for (int at = 0; at < lighter.length; at++) {
-      double[] over = over(table, at);
-      lighter[at] = (over[0] + over[1] + over[2]) / 3 > LIGHTER_STOPS;
+      lighter[at] = mean(over(table, at)) > LIGHTER_STOPS;
     }
     return cutByFrame(lighter);
+  }
+
+  /** The same of any other tone than the table's: it may as well be a thing that the frame cuts. */
+  boolean[] unlike(BackdropModel table) {
+    boolean[] unlike = new boolean[grid.border.length];
+    for (int at = 0; at < unlike.length; at++) {
+      unlike[at] = Math.abs(mean(over(table, at))) > UNLIKE_STOPS;
+    }
+    return cutByFrame(unlike);
+  }
+
+  private static double mean(double[] channels) {
+    return (channels[0] + channels[1] + channels[2]) / 3;
   }
 
   /** The parts of a sheet: areas without edges of its colour that the frame cuts. */

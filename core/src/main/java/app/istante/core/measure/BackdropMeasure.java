@@ -88,9 +88,8 @@ final class BackdropMeasure {
       notes.cantTell("backdrop", "No ground is seen: the product fills the whole frame.");
       return null;
     }
-    double median =
-        Math.min(1, CodeCounts.quantile(counts.groundLuminance, 0.5) / CodeCounts.LUMINANCE_STEPS);
-    double level = Srgb.code(median);
+    double median = CodeCounts.quantile(counts.groundLuminance, 0.5);
+    double level = code(median);
     double low5 = Math.max(0, Math.min(255, CodeCounts.quantile(counts.groundSmallest, 0.05)));
     boolean clipped = level >= 254.5;
     double nearWhite = (double) counts.nearWhitePx / counts.groundPx;
@@ -125,7 +124,7 @@ final class BackdropMeasure {
         low5,
         pureWhite,
         nearWhite,
-        clipped ? 0 : Math.max(0, -Math.log(median) / Math.log(2)),
+        clipped ? 0 : stopsBelowWhite(median),
         falloff[0],
         falloff[1],
         tint == null ? null : (Double) tint.a(),
@@ -150,6 +149,7 @@ final class BackdropMeasure {
     return Srgb.code(Math.max(0, Math.min(1, steps / CodeCounts.LUMINANCE_STEPS)));
   }
 
+  /** Less than one step of light can't be told. */
   private static double stopsBelowWhite(double steps) {
     double light = Math.max(1, Math.min(CodeCounts.LUMINANCE_STEPS, steps));
     return -Math.log(light / CodeCounts.LUMINANCE_STEPS) / Math.log(2);

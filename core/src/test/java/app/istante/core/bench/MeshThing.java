@@ -1,6 +1,5 @@
 package app.istante.core.bench;
 
-import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -16,7 +15,6 @@ import java.util.Optional;
 import java.util.SplittableRandom;
 import java.util.function.Function;
 import java.util.stream.Stream;
-import javax.imageio.ImageIO;
 
 /**
  * Three-dimensional models that somebody else made (Wavefront OBJ with their MTL), as things for
@@ -34,8 +32,6 @@ final class MeshThing {
   /** A fourth of the models judges and is never learned from. */
   private static final int JUDGING = 4;
 
-  private static final String PLAIN = "texture{pigment{rgb 0.7} finish{ambient 0 diffuse 0.88}} ";
-  private static final String PIERCED = "";
   private static final String ENDING = ".obj";
 
   private final String name;
@@ -57,7 +53,7 @@ final class MeshThing {
       String[] words = line.strip().split("\\s+", 2);
       String rest = words.length > 1 ? words[1] : "";
       switch (words[0]) {
-        case "mtllib" -> all.putAll(materials(file.resolveSibling(rest.replace('\\', '/'))));
+        case "mtllib" -> all.putAll(MeshFinish.all(file.resolveSibling(rest.replace('\\', '/'))));
         // The tracer's axes are the left hand's.
         case "v" -> {
           double[] at = numbers(rest, 3);
@@ -87,7 +83,9 @@ final class MeshThing {
       if (Files.size(file) <= LARGEST_BYTES) {
         MeshThing mesh = new MeshThing(file);
         // Where a picture says what is there, the mask would not know.
-        return mesh.materials.containsValue(PIERCED) ? Optional.empty() : Optional.of(mesh);
+        return mesh.materials.containsValue(MeshFinish.PIERCED)
+            ? Optional.empty()
+            : Optional.of(mesh);
       }
     } catch (IOException | IndexOutOfBoundsException | NumberFormatException e) {
       // One of hundreds that others made; the next is tried.
@@ -125,7 +123,8 @@ final class MeshThing {
     return new TracedThing(name, solid(stood, dressed ? dress : null), RADIUS, height(stood) / 2);
   }
 
-  private static double[] numbers(String text, int count) {
+  /** So many numbers of a line; 0 for those it does not have. */
+  static double[] numbers(String text, int count) {
     double[] numbers =
         Arrays.stream(text.strip().split("\\s+")).mapToDouble(Double::parseDouble).toArray();
     return Arrays.copyOf(numbers, count);
@@ -148,59 +147,6 @@ final class MeshThing {
   private static int index(String text, int count) {
     int index = Integer.parseInt(text);
     return Objects.checkIndex(index < 0 ? count + index : index - 1, count);
-  }
-
-  /** Each material's texture. */
-  private static Map<String, String> materials(Path file) throws IOException {
-    Map<String, String> textures = new LinkedHashMap<>();
-    if (!Files.exists(file)) {
-      return textures;
-    }
-    String name = null;
-    Map<String, String> says = new LinkedHashMap<>();
-    for (String line : Files.readAllLines(file, StandardCharsets.ISO_8859_1)) {
-      String[] words = line.strip().split("\\s+", 2);
-      if (words[0].equals("newmtl")) {
-        if (name != null) {
-          textures.put(name, texture(says, file));
-        }
-        name = words.length > 1 ? words[1] : "";
-        says = new LinkedHashMap<>();
-      } else if (words.length > 1) {
-        says.put(words[0], words[1]);
-      }
-    }
-    if (name != null) {
-      textures.put(name, texture(says, file));
-    }
-    return textures;
-  }
-
-  private static String texture(Map<String, String> says, Path file) throws IOException {
-    if (says.containsKey("map_d")) {
-      return PIERCED;
-    }
-    double[] colour = numbers(says.getOrDefault("Kd", "0.7 0.7 0.7"), 3);
-    double opaque = Double.parseDouble(says.getOrDefault("d", "1"));
-    double shine = Math.min(1, numbers(says.getOrDefault("Ks", "0"), 1)[0]);
-    String map = says.get("map_Kd");
-    String pigment =
-        say(
-            "pigment{rgbt <%f,%f,%f,%f>}",
-            0.92 * colour[0], 0.92 * colour[1], 0.92 * colour[2], 0.9 * (1 - opaque));
-    if (map != null) {
-      Path picture = file.resolveSibling(map.replace('\\', '/')).toAbsolutePath();
-      BufferedImage read = Files.exists(picture) ? ImageIO.read(picture.toFile()) : null;
-      if (read == null || read.getColorModel().hasAlpha()) {
-        return PIERCED;
-      }
-      String kind = picture.toString().toLowerCase(Locale.ROOT).endsWith(".png") ? "png" : "jpeg";
-      pigment = "pigment{uv_mapping image_map{" + kind + " \"" + picture + "\" interpolate 2}}";
-    }
-    return say(
-        "texture{%s finish{ambient 0 diffuse 0.88 specular %f roughness 0.02"
-            + " reflection{0,%f}}} ",
-        pigment, 0.4 * shine, 0.3 * shine);
   }
 
   /** The points once it is turned about its upright and stands on height 0 in the middle. */
@@ -274,7 +220,7 @@ final class MeshThing {
       }
       StringBuilder textures = new StringBuilder("texture_list{").append(used.size());
       for (String name : used) {
-        textures.append(',').append(dress.apply(materials.getOrDefault(name, PLAIN)));
+        textures.append(',').append(dress.apply(materials.getOrDefault(name, MeshFinish.PLAIN)));
       }
       return "mesh2{" + shape + textures + "}\n" + indices + "} ";
     };
