@@ -7,7 +7,7 @@ unpacked_models() {
   local models="$cache/models"
   if [ ! -d "$models" ]; then
     need_models >&2
-    /usr/bin/python3 "$HERE/scripts/glance/models.py" "$MODELS" "$models.$$" >&2
+    /usr/bin/python3 "$HERE/scripts/unpack_models.py" "$MODELS" "$models.$$" >&2
     mv "$models.$$" "$models"
   fi
   printf '%s' "$models"
@@ -33,7 +33,7 @@ case "${1:-}" in
     run_bench app.istante.core.bench.OtherTracer "$cache/tracer/$seed" "$seed" "${3:-44}" "${4:--}"
     ;;
   models)
-    # Shapes that others made: a fourth of them judges, the glance learns from the rest.
+    # Shapes that others made; seeds are other ways to light and turn them, in another order.
     need_other_tracer
     models="$(unpacked_models)"
     seed="${2:-18}"
@@ -59,9 +59,7 @@ case "${1:-}" in
     pictures() { /usr/bin/python3 "$learning/pictures.py" "$@"; }
     bench GlanceSets "$cache/tracer/small" 1000 1350 "$work/small"
     pictures taken "$work/taken.npz" "$work/bed" "$work"/traced-*
-    models="$(unpacked_models)"
-    bench GlanceSets "$cache/tracer/small-models" 2000 726 "$work/small-models" "$models"
-    pictures taken "$work/traced.npz" "$work/small" "$work/small-models"
+    pictures taken "$work/traced.npz" "$work/small"
     stamps=/usr/share/tuxpaint/stamps
     pictures drawn "$stamps" 9000 3000000 128 96 "$work/wide-1.npz" &
     pictures drawn "$stamps" 9000 3100000 128 96 "$work/wide-2.npz"

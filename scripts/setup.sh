@@ -34,7 +34,7 @@ need_learning() {
     need_packages python3-learning-modules python3-torch python3-scipy python3-pil
   [ -d /usr/share/tuxpaint/stamps ] || need_packages cut-out-pictures tuxpaint-stamps-default
 }
-# Shapes that nobody here thought of, to learn from and to judge by; any OBJ files would do.
+# Shapes that nobody here thought of, to judge by; any OBJ files would do.
 MODELS=/usr/share/sweethome3d/furniture
 need_models() { [ -d "$MODELS" ] || need_packages household-models sweethome3d-furniture python3; }
 need_other_tracer() { need_packages povray povray; }

@@ -16,18 +16,13 @@ public final class GlanceSets {
   private GlanceSets() {}
 
   /**
-   * @param args folder in which the light is kept, seed, number of sets, folder for the pictures;
-   *     and a folder of models of things, where they are not to be ours
+   * @param args folder in which the light is kept, seed, number of sets, folder for the pictures
    */
   public static void main(String[] args) throws IOException {
     Path folder = Path.of(args[0]);
     long seed = Long.parseLong(args[1]);
     Path out = Files.createDirectories(Path.of(args[3]));
-    TracedSet.Detail detail = TracedSet.Detail.COARSE;
-    TracedSets sets =
-        args.length > 4
-            ? TracedSets.ofModels(seed, detail, Path.of(args[4]), false)
-            : TracedSets.ofOurs(seed, detail);
+    TracedSets sets = TracedSets.ofOurs(seed, TracedSet.Detail.COARSE);
     sets.each(
         Integer.parseInt(args[2]),
         (set, lot) -> {

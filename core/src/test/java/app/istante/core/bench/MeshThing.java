@@ -29,8 +29,8 @@ final class MeshThing {
   /** Two faces that meet flatter than this show no edge. */
   private static final double SMOOTH_COSINE = Math.cos(Math.toRadians(40));
 
-  /** A fourth of the models judges and is never learned from. */
-  private static final int JUDGING = 4;
+  /** Of so many parts of the models one judges. */
+  private static final int PARTS = 4;
 
   private static final String ENDING = ".obj";
 
@@ -93,15 +93,11 @@ final class MeshThing {
     return Optional.empty();
   }
 
-  /**
-   * The models of a folder in a fixed order.
-   *
-   * @param judging those that judge, else those that may be learned from
-   */
-  static List<Path> models(Path folder, boolean judging) throws IOException {
+  /** A fourth of a folder's models in a fixed order; the others may be learned from. */
+  static List<Path> judging(Path folder) throws IOException {
     try (Stream<Path> all = Files.walk(folder)) {
       return all.filter(file -> file.toString().endsWith(ENDING))
-          .filter(file -> judging == (Math.floorMod(name(file).hashCode(), JUDGING) == 0))
+          .filter(file -> Math.floorMod(name(file).hashCode(), PARTS) == 0)
           .sorted()
           .toList();
     }

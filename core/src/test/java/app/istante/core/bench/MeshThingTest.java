@@ -1,13 +1,11 @@
 package app.istante.core.bench;
 
 import static org.testng.Assert.assertEquals;
-import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.SplittableRandom;
@@ -61,14 +59,10 @@ public class MeshThingTest {
   }
 
   @Test
-  public void aModelJudgesOrIsLearnedFrom() throws IOException {
-    List<Path> judging = MeshThing.models(folder, true);
-    List<Path> learning = MeshThing.models(folder, false);
-    assertFalse(judging.isEmpty());
-    assertFalse(learning.isEmpty());
-    List<Path> both = new ArrayList<>(judging);
-    both.addAll(learning);
-    assertEquals(both.stream().distinct().count(), 15);
+  public void someModelsJudgeAndTheOthersMayBeLearnedFrom() throws IOException {
+    List<Path> judging = MeshThing.judging(folder);
+    assertEquals(MeshThing.judging(folder), judging);
+    assertTrue(!judging.isEmpty() && judging.size() < 15, judging + "");
   }
 
   @Test

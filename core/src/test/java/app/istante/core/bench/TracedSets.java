@@ -34,14 +34,9 @@ final class TracedSets {
     return new TracedSets(seed, number -> new TracedSet(seed, number, detail));
   }
 
-  /**
-   * With models that others made; every one comes once before one comes again.
-   *
-   * @param judging those that are kept from learning, else the others
-   */
-  static TracedSets ofModels(long seed, TracedSet.Detail detail, Path folder, boolean judging)
-      throws IOException {
-    List<Path> files = new ArrayList<>(MeshThing.models(folder, judging));
+  /** With models that others made; every one comes once before one comes again. */
+  static TracedSets ofModels(long seed, TracedSet.Detail detail, Path folder) throws IOException {
+    List<Path> files = new ArrayList<>(MeshThing.judging(folder));
     Collections.shuffle(files, new Random(seed));
     return new TracedSets(
         seed,

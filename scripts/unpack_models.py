@@ -1,6 +1,6 @@
 """Unpacks three-dimensional models of household things, for the other ray tracer to photograph.
 
-    models.py FOLDER_OF_CATALOGUES OUT
+    unpack_models.py FOLDER_OF_CATALOGUES OUT
 
 A catalogue is a ZIP file of models (Wavefront OBJ) with a file of properties that says of each what it
 is and how large. People, doors, stairs and vehicles stay where they are, and what is larger than a
