@@ -7,7 +7,8 @@ import java.util.stream.Stream;
  * Separates product, shadow, ground and foreign parts. The picture is held against its ground
  * ({@link AgainstGround}) and the product cut out ({@link ProductCut}); a doubtful outline is cut
  * again with the sheet's bend known, and one that does not look like a thing at a {@link
- * FirstGlance} with what the glance sees.
+ * FirstGlance} with what the glance sees: on the ground as it was told, or on a sheet that was the
+ * outline itself.
  */
 public final class Separator {
   /** An outline that is surer than this needs no second look with the sheet's bend known. */

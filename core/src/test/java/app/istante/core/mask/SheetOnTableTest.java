@@ -12,6 +12,7 @@ public class SheetOnTableTest {
   private static final int WIDTH = 640;
   private static final int HEIGHT = 480;
   private static final double GRAIN = 0.01;
+  private static final double[] POT = {0.42, 0.13, 0.06};
 
   private static LinearImage drawn(double table, double sheet) {
     Random random = new Random(5);
@@ -29,8 +30,6 @@ public class SheetOnTableTest {
     }
     return new LinearImage(WIDTH, HEIGHT, 1, planes[0], planes[1], planes[2]);
   }
-
-  private static final double[] POT = {0.42, 0.13, 0.06};
 
   private static double wood(int x, int y, int channel) {
     double grain = 1 + 0.12 * Math.sin(0.09 * y + 1.5 * Math.sin(0.012 * x));

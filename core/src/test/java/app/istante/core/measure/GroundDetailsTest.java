@@ -36,6 +36,15 @@ public class GroundDetailsTest {
   }
 
   @Test
+  public void aGroundWithoutAnyLightIsNotEndlesslyBelowWhite() {
+    byte[] rgb = ground(0);
+    fill(rgb, 190, 110, 100, 130, 200, 60, 120);
+    Readings.Backdrop backdrop = measure(rgb).backdrop();
+    assertEquals(backdrop.level(), 0.0);
+    assertEquals(backdrop.stopsBelowWhite(), Math.log(CodeCounts.LUMINANCE_STEPS) / Math.log(2));
+  }
+
+  @Test
   public void specksAreFoundWhereTheyLie() {
     byte[] rgb = ground(0.7);
     fill(rgb, 190, 110, 100, 130, 40, 60, 120);
