@@ -52,24 +52,25 @@ public final class Separator {
   /** The outline that is told by light and edges, or one that is cut with a glance's help. */
   private static Separation chosen(
       AgainstGround plain, ProductCut cut, Separation seen, FirstGlance glance) {
-    if (glance.agreement(seen.alpha()) >= FirstGlance.AGREES) {
+    double agreed = glance.agreement(seen.alpha());
+    if (agreed >= FirstGlance.AGREES) {
       return seen;
     }
-    Opinions opinions = new Opinions(glance, glance.secondOpinion());
-    double most = opinions.most(seen);
-    if (most >= FirstGlance.AGREES) {
+    FirstGlance second = glance.secondOpinion();
+    Judged alone = new Judged(seen, agreed, second.agreement(seen.alpha()));
+    if (alone.most() >= FirstGlance.AGREES) {
       return seen;
     }
-    Separation heeding = cut.made(glance);
-    if (opinions.prefer(heeding, seen)) {
-      return heeding.trusted(FirstGlance.trust(opinions.mean(heeding)));
+    Judged heeding = Judged.by(glance, second, cut.made(glance));
+    if (heeding.preferredTo(alone)) {
+      return heeding.trusted();
     }
-    return sheetsUnder(plain, most)
-        .map(onSheet -> new ProductCut(onSheet).made(glance))
-        .filter(upon -> opinions.prefer(upon, seen))
+    return sheetsUnder(plain, alone.most())
+        .map(onSheet -> Judged.by(glance, second, new ProductCut(onSheet).made(glance)))
+        .filter(upon -> upon.preferredTo(alone))
         .findFirst()
-        .map(upon -> upon.trusted(FirstGlance.trust(opinions.mean(upon))))
-        .orElseGet(() -> seen.trusted(FirstGlance.trust(most)));
+        .map(Judged::trusted)
+        .orElseGet(() -> seen.trusted(FirstGlance.trust(alone.most())));
   }
 
   /** What was outlined may have been a sheet, and what a glance sees a thing upon it. */
@@ -77,24 +78,30 @@ public final class Separator {
     return agreed < LOST ? plain.onSheets() : Stream.empty();
   }
 
-  /** What two networks see at first glance. */
-  private record Opinions(FirstGlance one, FirstGlance other) {
-    /** What either takes for a thing looks like one. */
-    double most(Separation outline) {
-      return Math.max(one.agreement(outline.alpha()), other.agreement(outline.alpha()));
+  /** An outline, and how far two networks' glances overlap with it. */
+  private record Judged(Separation outline, double one, double other) {
+    static Judged by(FirstGlance one, FirstGlance other, Separation outline) {
+      return new Judged(outline, one.agreement(outline.alpha()), other.agreement(outline.alpha()));
     }
 
-    double mean(Separation outline) {
-      return (one.agreement(outline.alpha()) + other.agreement(outline.alpha())) / 2;
+    /** What either takes for a thing looks like one. */
+    double most() {
+      return Math.max(one, other);
+    }
+
+    double mean() {
+      return (one + other) / 2;
     }
 
     /** Light and edges may have been misled, or one glance, or both: so all count. */
-    boolean prefer(Separation helped, Separation alone) {
-      double with = mean(helped);
-      double without = mean(alone);
-      return one.agreement(helped.alpha()) >= FITS
-          && with > without + FITS_BETTER_BY
-          && Math.pow(with / without, 3) * helped.confidence() > alone.confidence();
+    boolean preferredTo(Judged alone) {
+      return one >= FITS
+          && mean() > alone.mean() + FITS_BETTER_BY
+          && Math.pow(mean() / alone.mean(), 3) * outline.confidence() > alone.outline.confidence();
+    }
+
+    Separation trusted() {
+      return outline.trusted(FirstGlance.trust(mean()));
     }
   }
 

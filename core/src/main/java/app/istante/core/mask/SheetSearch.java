@@ -2,6 +2,7 @@ package app.istante.core.mask;
 
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.function.DoublePredicate;
 
 /** Looks for a sheet that does not fill the frame: areas without edges that may be the ground. */
 final class SheetSearch {
@@ -61,24 +62,21 @@ final class SheetSearch {
    * table, that the frame cuts. Null where there is little of that.
    */
   boolean[] lighterThan(BackdropModel table) {
-    boolean[] lighter = new boolean[grid.border.length];
-    for (int at = 0; at < lighter.length; at++) {
-      lighter[at] = mean(over(table, at)) > LIGHTER_STOPS;
-    }
-    return cutByFrame(lighter);
+    return offTable(table, stops -> stops > LIGHTER_STOPS);
   }
 
   /** The same of any other tone than the table's: it may as well be a thing that the frame cuts. */
   boolean[] unlike(BackdropModel table) {
-    boolean[] unlike = new boolean[grid.border.length];
-    for (int at = 0; at < unlike.length; at++) {
-      unlike[at] = Math.abs(mean(over(table, at))) > UNLIKE_STOPS;
-    }
-    return cutByFrame(unlike);
+    return offTable(table, stops -> Math.abs(stops) > UNLIKE_STOPS);
   }
 
-  private static double mean(double[] channels) {
-    return (channels[0] + channels[1] + channels[2]) / 3;
+  private boolean[] offTable(BackdropModel table, DoublePredicate byStops) {
+    boolean[] off = new boolean[grid.border.length];
+    for (int at = 0; at < off.length; at++) {
+      double[] over = over(table, at);
+      off[at] = byStops.test((over[0] + over[1] + over[2]) / 3);
+    }
+    return cutByFrame(off);
   }
 
   /** The parts of a sheet: areas without edges of its colour that the frame cuts. */

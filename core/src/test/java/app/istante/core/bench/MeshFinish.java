@@ -1,5 +1,7 @@
 package app.istante.core.bench;
 
+import static app.istante.core.bench.TracedThing.say;
+
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -50,13 +52,9 @@ final class MeshFinish {
     double opaque = Double.parseDouble(says.getOrDefault("d", "1"));
     double shine = Math.min(1, MeshThing.numbers(says.getOrDefault("Ks", "0"), 1)[0]);
     String pigment =
-        String.format(
-            Locale.ROOT,
+        say(
             "rgbt <%f,%f,%f,%f>",
-            0.92 * colour[0],
-            0.92 * colour[1],
-            0.92 * colour[2],
-            0.9 * (1 - opaque));
+            0.92 * colour[0], 0.92 * colour[1], 0.92 * colour[2], 0.9 * (1 - opaque));
     if (says.containsKey("map_Kd")) {
       Path picture = file.resolveSibling(says.get("map_Kd").replace('\\', '/')).toAbsolutePath();
       BufferedImage read = Files.exists(picture) ? ImageIO.read(picture.toFile()) : null;
@@ -68,12 +66,9 @@ final class MeshFinish {
     }
     // Clear walls that mirror each other, one behind the other, take the tracer minutes.
     double mirror = opaque < 1 ? 0 : 0.3 * shine;
-    return String.format(
-        Locale.ROOT,
+    return say(
         "texture{pigment{%s} finish{ambient 0 diffuse 0.88 specular %f roughness 0.02"
             + " reflection{0,%f}}} ",
-        pigment,
-        0.4 * shine,
-        mirror);
+        pigment, 0.4 * shine, mirror);
   }
 }

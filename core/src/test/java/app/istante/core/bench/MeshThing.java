@@ -1,5 +1,7 @@
 package app.istante.core.bench;
 
+import static app.istante.core.bench.TracedThing.say;
+
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -235,10 +237,6 @@ final class MeshThing {
               : say(",<%.4f,%.4f,%.4f>", at[0], at[1], at[2]));
     }
     text.append("}\n");
-  }
-
-  private static String say(String format, Object... values) {
-    return String.format(Locale.ROOT, format, values);
   }
 
   /** Of each corner of each face: smooth where faces meet flat, with edges elsewhere. */

@@ -1,6 +1,7 @@
 package app.istante.core.bench;
 
-import java.util.Locale;
+import static app.istante.core.bench.TracedThing.say;
+
 import java.util.SplittableRandom;
 
 /** What things for the other ray tracer are made of: from white over every colour to black. */
@@ -18,10 +19,6 @@ final class Surfaces {
     {0.55, 0.28, 0.4},
     {0.3, 0.5, 0.6},
   };
-
-  private static String say(String format, Object... values) {
-    return String.format(Locale.ROOT, format, values);
-  }
 
   private static String colour(SplittableRandom lot) {
     double[] base = COLOURS[lot.nextInt(COLOURS.length)];

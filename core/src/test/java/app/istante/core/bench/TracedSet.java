@@ -1,5 +1,7 @@
 package app.istante.core.bench;
 
+import static app.istante.core.bench.TracedThing.say;
+
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -140,10 +142,6 @@ final class TracedSet {
 
   int height() {
     return detail.height;
-  }
-
-  private static String say(String format, Object... values) {
-    return String.format(Locale.ROOT, format, values);
   }
 
   private static String paper(SplittableRandom lot) {

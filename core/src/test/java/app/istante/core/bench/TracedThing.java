@@ -20,7 +20,8 @@ record TracedThing(String name, Function<Dress, String> solid, double radius, do
   /** What a part is made of: as it looks, or plain white for the mask. */
   interface Dress extends Function<String, String> {}
 
-  private static String say(String format, Object... values) {
+  /** A piece of scene text, numbers with a point in every country. */
+  static String say(String format, Object... values) {
     return String.format(Locale.ROOT, format, values);
   }
 
