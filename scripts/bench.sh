@@ -45,6 +45,7 @@ case "${1:-}" in
     # Hours where nothing is traced yet; what is learned goes to where the core reads it.
     need_learning
     need_other_tracer
+    models="$(unpacked_models)"
     minutes="${2:-60}"
     work="$cache/glance"
     learning="$HERE/scripts/glance"
@@ -58,14 +59,15 @@ case "${1:-}" in
     done
     pictures() { /usr/bin/python3 "$learning/pictures.py" "$@"; }
     bench GlanceSets "$cache/tracer/small" 1000 1350 "$work/small"
+    bench GlanceSets "$cache/tracer/small-models" 3000 700 "$work/small-models" "$models"
     pictures taken "$work/taken.npz" "$work/bed" "$work"/traced-*
-    pictures taken "$work/traced.npz" "$work/small"
+    pictures taken "$work/traced.npz" "$work/small" "$work/small-models"
     stamps=/usr/share/tuxpaint/stamps
-    pictures drawn "$stamps" 9000 3000000 128 96 "$work/wide-1.npz" &
-    pictures drawn "$stamps" 9000 3100000 128 96 "$work/wide-2.npz"
+    pictures drawn "$stamps" 7000 5100000 192 144 "$work/wide-1.npz" &
+    pictures drawn "$stamps" 7000 5200000 192 144 "$work/wide-2.npz"
     wait
-    pictures drawn "$stamps" 3500 3300000 112 112 "$work/square.npz" &
-    pictures drawn "$stamps" 3500 3400000 96 128 "$work/tall.npz"
+    pictures drawn "$stamps" 3000 5300000 160 160 "$work/square.npz" &
+    pictures drawn "$stamps" 3000 5400000 144 192 "$work/tall.npz"
     wait
     weights="$HERE/core/src/main/resources/app/istante/core/mask/glance-net.bin"
     expected="$HERE/core/src/test/resources/app/istante/core/mask/glance-net.csv"

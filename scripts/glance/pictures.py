@@ -18,7 +18,7 @@ from scipy.special import expit
 
 import shapes
 
-WIDTH, HEIGHT = 128, 96
+WIDTH, HEIGHT = 192, 144
 NO_THINGS = ("/alphabets/", "/math/", "/music/")
 
 
@@ -303,9 +303,9 @@ kept = {}
 def cut_out(path):
     if path not in kept:
         image = Image.open(path).convert("RGBA")
-        image.thumbnail((160, 160), Image.LANCZOS)
-        kept[path] = np.asarray(image).astype(np.float32) / 255
-    return kept[path]
+        image.thumbnail((240, 240), Image.LANCZOS)
+        kept[path] = np.asarray(image)
+    return kept[path].astype(np.float32) / 255
 
 
 def reduced(photo):

@@ -19,6 +19,9 @@ final class GlanceNet {
 
   private static final int TAPS = 9;
 
+  /** Maps are worked through in pieces that stay in the processor's nearest memory. */
+  private static final int PIECE_PX = 1024;
+
   private static final GlanceNet LEARNED = load("glance-net.bin");
 
   /** Read when it is first asked: most pictures never need it. */
@@ -107,31 +110,36 @@ final class GlanceNet {
       // Rims are computed too, so that a map is one long run, and cleared again.
       int from = row + 1;
       int to = (in.height + 1) * row - 1;
-      for (int c = 0; c < bias.length; c++) {
-        Arrays.fill(out.channels[c], from, to, bias[c]);
-      }
-      float[][] moved = new float[TAPS][out.channels[0].length];
-      for (int i = 0; i < in.channels.length; i++) {
-        move(in.channels[i], row, moved);
+      float[][] moved = new float[TAPS][PIECE_PX];
+      float[][] sums = new float[bias.length][PIECE_PX];
+      for (int start = from; start < to; start += PIECE_PX) {
+        int count = Math.min(PIECE_PX, to - start);
         for (int c = 0; c < bias.length; c++) {
-          for (int tap = 0; tap < TAPS; tap += 3) {
-            add(moved, tap, weights[c][i], from, to, out.channels[c]);
+          Arrays.fill(sums[c], 0, count, bias[c]);
+        }
+        for (int i = 0; i < in.channels.length; i++) {
+          move(in.channels[i], row, start, count, moved);
+          for (int c = 0; c < bias.length; c++) {
+            for (int tap = 0; tap < TAPS; tap += 3) {
+              add(moved, tap, weights[c][i], count, sums[c]);
+            }
           }
         }
+        for (int c = 0; c < bias.length; c++) {
+          cut(sums[c], count, out.channels[c], start);
+        }
       }
-      for (float[] sum : out.channels) {
-        cut(sum, in.width, in.height);
+      for (float[] map : out.channels) {
+        clearRims(map, row, in.height);
       }
       return out;
     }
 
     /** What each tap sees, at the place that it is seen from. */
-    private static void move(float[] in, int row, float[][] moved) {
+    private static void move(float[] in, int row, int start, int count, float[][] moved) {
       for (int tap = 0; tap < TAPS; tap++) {
         int off = (tap / 3 - 1) * row + tap % 3 - 1;
-        int from = Math.max(0, off);
-        int to = Math.max(0, -off);
-        System.arraycopy(in, from, moved[tap], to, in.length - from - to);
+        System.arraycopy(in, start + off, moved[tap], 0, count);
       }
     }
 
@@ -139,27 +147,29 @@ final class GlanceNet {
      * Three taps. Only a loop that reads and writes all arrays at the same place, and not too many
      * of them, is turned into vectors; it is ten times as quick.
      */
-    private static void add(
-        float[][] moved, int tap, float[] weights, int from, int to, float[] sum) {
+    private static void add(float[][] moved, int tap, float[] weights, int count, float[] sum) {
       float[] left = moved[tap];
       float[] middle = moved[tap + 1];
       float[] right = moved[tap + 2];
       float w0 = weights[tap];
       float w1 = weights[tap + 1];
       float w2 = weights[tap + 2];
-      for (int at = from; at < to; at++) {
+      for (int at = 0; at < count; at++) {
         sum[at] += w0 * left[at] + w1 * middle[at] + w2 * right[at];
       }
     }
 
-    private static void cut(float[] sum, int width, int height) {
-      int row = width + 2;
+    private static void cut(float[] sums, int count, float[] map, int start) {
+      for (int at = 0; at < count; at++) {
+        sums[at] = Math.max(0, sums[at]);
+      }
+      System.arraycopy(sums, 0, map, start, count);
+    }
+
+    private static void clearRims(float[] map, int row, int height) {
       for (int y = 1; y <= height; y++) {
-        sum[y * row] = 0;
-        sum[y * row + width + 1] = 0;
-        for (int at = y * row + 1; at <= y * row + width; at++) {
-          sum[at] = sum[at] > 0 ? sum[at] : 0;
-        }
+        map[y * row] = 0;
+        map[(y + 1) * row - 1] = 0;
       }
     }
   }

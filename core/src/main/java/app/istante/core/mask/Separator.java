@@ -17,11 +17,11 @@ public final class Separator {
   private static final double DOUBTED = 0.5;
 
   /** An outline that was cut with a glance's help is taken where it overlaps with it by so much. */
-  private static final double FITS = 0.8;
+  private static final double FITS = 0.75;
 
   /**
-   * And where it overlaps by so much more than the one without, in the mean of both opinions. Of
-   * 276 pictures, 144 of them not learned from, 40 were cut anew so, four of them for the worse.
+   * And where it overlaps by so much more than the one without, in the mean of both opinions.
+   * Whether 0.03 or 0.08, and 0.7 to 0.8 above, was much the same on 202 pictures.
    */
   private static final double FITS_BETTER_BY = 0.05;
 

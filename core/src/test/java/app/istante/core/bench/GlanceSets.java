@@ -16,13 +16,17 @@ public final class GlanceSets {
   private GlanceSets() {}
 
   /**
-   * @param args folder in which the light is kept, seed, number of sets, folder for the pictures
+   * @param args folder in which the light is kept, seed, number of sets, folder for the pictures;
+   *     and a folder of models, where they are to stand on the sets
    */
   public static void main(String[] args) throws IOException {
     Path folder = Path.of(args[0]);
     long seed = Long.parseLong(args[1]);
     Path out = Files.createDirectories(Path.of(args[3]));
-    TracedSets sets = TracedSets.ofOurs(seed, TracedSet.Detail.COARSE);
+    TracedSets sets =
+        args.length > 4
+            ? TracedSets.ofModels(seed, TracedSet.Detail.COARSE, MeshThing.free(Path.of(args[4])))
+            : TracedSets.ofOurs(seed, TracedSet.Detail.COARSE);
     sets.each(
         Integer.parseInt(args[2]),
         (set, lot) -> {

@@ -16,6 +16,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.SplittableRandom;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /**
@@ -97,11 +98,21 @@ final class MeshThing {
 
   /** A fourth of a folder's models in a fixed order; the others may be learned from. */
   static List<Path> judging(Path folder) throws IOException {
+    return in(folder, MeshThing::judges);
+  }
+
+  /** Those that may be learned from, in a fixed order. */
+  static List<Path> free(Path folder) throws IOException {
+    return in(folder, file -> !judges(file));
+  }
+
+  private static boolean judges(Path file) {
+    return Math.floorMod(name(file).hashCode(), PARTS) == 0;
+  }
+
+  private static List<Path> in(Path folder, Predicate<Path> wanted) throws IOException {
     try (Stream<Path> all = Files.walk(folder)) {
-      return all.filter(file -> file.toString().endsWith(ENDING))
-          .filter(file -> Math.floorMod(name(file).hashCode(), PARTS) == 0)
-          .sorted()
-          .toList();
+      return all.filter(file -> file.toString().endsWith(ENDING)).filter(wanted).sorted().toList();
     }
   }
 

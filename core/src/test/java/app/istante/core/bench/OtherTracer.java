@@ -24,7 +24,7 @@ public final class OtherTracer {
     TracedSet.Detail detail = TracedSet.Detail.FULL;
     TracedSets sets =
         args.length > 4
-            ? TracedSets.ofModels(seed, detail, Path.of(args[4]))
+            ? TracedSets.ofModels(seed, detail, MeshThing.judging(Path.of(args[4])))
             : TracedSets.ofOurs(seed, detail);
     Tally tally = new Tally();
     sets.each(

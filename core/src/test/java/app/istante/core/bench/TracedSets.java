@@ -35,8 +35,8 @@ final class TracedSets {
   }
 
   /** With models that others made; every one comes once before one comes again. */
-  static TracedSets ofModels(long seed, TracedSet.Detail detail, Path folder) throws IOException {
-    List<Path> files = new ArrayList<>(MeshThing.judging(folder));
+  static TracedSets ofModels(long seed, TracedSet.Detail detail, List<Path> models) {
+    List<Path> files = new ArrayList<>(models);
     Collections.shuffle(files, new Random(seed));
     return new TracedSets(
         seed,
@@ -47,7 +47,7 @@ final class TracedSets {
               return new TracedSet(seed, number, detail, model.get()::thing);
             }
           }
-          throw new IllegalStateException("no model that can be used in " + folder);
+          throw new IllegalStateException("no model that can be used among " + models);
         });
   }
 
