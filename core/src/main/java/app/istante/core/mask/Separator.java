@@ -21,7 +21,7 @@ public final class Separator {
 
   /**
    * And where it overlaps by so much more than the one without, in the mean of both opinions.
-   * Whether 0.03 or 0.08, and 0.7 to 0.8 above, was much the same on 202 pictures.
+   * Of 202 pictures three end otherwise with 0.03 to 0.08 here and 0.75 to 0.85 above.
    */
   private static final double FITS_BETTER_BY = 0.05;
 
