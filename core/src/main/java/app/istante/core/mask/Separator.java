@@ -20,8 +20,8 @@ public final class Separator {
   private static final double FITS = 0.75;
 
   /**
-   * And where it overlaps by so much more than the one without, in the mean of both opinions.
-   * Of 202 pictures three end otherwise with 0.03 to 0.08 here and 0.75 to 0.85 above.
+   * And where it overlaps by so much more than the one without, in the mean of both opinions. Of
+   * 202 pictures three end otherwise with 0.03 to 0.08 here and 0.75 to 0.85 above.
    */
   private static final double FITS_BETTER_BY = 0.05;
 
