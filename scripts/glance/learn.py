@@ -3,7 +3,8 @@
     learn.py MINUTES OUT.bin DRAWN.npz,DRAWN.npz... TAKEN.npz... TRACED.npz... [START.bin]
 
 Of what it sees not quite half are drawn pictures; the others are taken ones and small traced sets,
-mirrored, moved and toned by chance. It goes on from START.bin where there is one.
+mirrored, moved and toned by chance. It goes on from START.bin where there is one, and writes
+OUT.bin each thousand steps.
 """
 
 import copy

@@ -161,9 +161,8 @@ final class GlanceNet {
 
     private static void cut(float[] sums, int count, float[] map, int start) {
       for (int at = 0; at < count; at++) {
-        sums[at] = Math.max(0, sums[at]);
+        map[start + at] = Math.max(0, sums[at]);
       }
-      System.arraycopy(sums, 0, map, start, count);
     }
 
     private static void clearRims(float[] map, int row, int height) {

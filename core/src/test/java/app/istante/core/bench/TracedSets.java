@@ -47,7 +47,7 @@ final class TracedSets {
               return new TracedSet(seed, number, detail, model.get()::thing);
             }
           }
-          throw new IllegalStateException("no model that can be used among " + models);
+          throw new IllegalStateException("none of " + models.size() + " models can be used");
         });
   }
 
