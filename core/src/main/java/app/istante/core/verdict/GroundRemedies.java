@@ -1,0 +1,199 @@
+package app.istante.core.verdict;
+
+import app.istante.core.measure.Readings;
+import app.istante.core.rules.Finding;
+
+/**
+ * What to change where a finding speaks of the ground: light, tint, shadow, marks and strangers.
+ */
+final class GroundRemedies {
+  private GroundRemedies() {}
+
+  static Remedy evened(Finding finding, FinishPlan plan) {
+    String lift =
+        plan.liftStops() == null ? "" : Remedies.say(" and lift %.2f stop", plan.liftStops());
+    return new Remedy(
+        finding.rule(),
+        "Divide the lamps' fall-off out in finishing, by the empty set you photographed"
+            + lift
+            + ".",
+        plan.liftStops(),
+        null,
+        null,
+        true,
+        Remedies.say("Ground level %.0f, even all over.", plan.predicted().get("backdrop.level")));
+  }
+
+  static Remedy whiteness(Finding finding, Readings readings, FinishPlan plan) {
+    if (plan != null && plan.evenGround() != null) {
+      return evened(finding, plan);
+    }
+    if (plan != null && plan.liftStops() != null) {
+      return new Remedy(
+          finding.rule(),
+          Remedies.say(
+              "Lift %.2f stop in finishing; the product bears %.2f.",
+              plan.liftStops(), readings.exposure().liftAllowedStops()),
+          plan.liftStops(),
+          null,
+          null,
+          true,
+          Remedies.say("Ground level %.0f.", plan.predicted().get("backdrop.level")));
+    }
+    Double needed = readings.exposure().liftToWhiteStops();
+    Double allowed = readings.exposure().liftAllowedStops();
+    if (needed == null) {
+      return Remedies.onSet(
+          finding, "Show some empty ground around the product.", null, null, null);
+    }
+    double bears = allowed == null ? 0 : Math.min(allowed, needed);
+    double rest = needed - bears;
+    Readings.Shadow shadow = readings.backdrop().shadow();
+    if (needed < 0.15 && shadow != null) {
+      return Remedies.onSet(
+          finding,
+          Remedies.say(
+              "The shadow keeps the ground %.1f stop under white: put a white card at the %s side, "
+                  + "or light the ground from behind.",
+              shadow.depthStops(), cardSide(shadow.side())),
+          shadow.depthStops(),
+          null,
+          "The shadow goes pale.");
+    }
+    String text;
+    if (rest < 0.1) {
+      text = Remedies.say("Expose %.1f stop more; the product bears %.1f.", needed, allowed);
+    } else if (bears < 0.1) {
+      text =
+          Remedies.say(
+              "The ground is %.1f stop short and the product bears none: light the ground "
+                  + "separately by %.1f stop (a ground lamp at 70 cm moves to %.0f cm).",
+              needed, needed, Remedies.nearer(needed));
+    } else {
+      text =
+          Remedies.say(
+              "The ground is %.1f stop short and the product bears %.1f: expose %.1f stop more and "
+                  + "light the ground %.1f more (a ground lamp at 70 cm moves to %.0f cm).",
+              needed, bears, bears, rest, Remedies.nearer(rest));
+    }
+    return Remedies.onSet(finding, text, needed, null, "Ground level 250 or more.");
+  }
+
+  static Remedy marks(Finding finding, Readings readings) {
+    long creases =
+        readings.backdrop().marks().stream().filter(m -> m.kind().equals("crease")).count();
+    long specks = readings.backdrop().marks().size() - creases;
+    String text =
+        creases == 0
+            ? Remedies.say(
+                "%d %s on the ground: brush the sheet, and the lens's front.",
+                specks, specks == 1 ? "speck shows" : "specks show")
+            : Remedies.say(
+                "%d %s and %d %s show on the ground: press the sheet flat or turn it over, "
+                    + "and light it less from the side.",
+                creases,
+                creases == 1 ? "crease" : "creases",
+                specks,
+                specks == 1 ? "speck" : "specks");
+    return Remedies.onSet(finding, text, null, null, "A clean ground.");
+  }
+
+  static Remedy intruders(Finding finding, Readings readings) {
+    Readings.Intrusion largest = readings.backdrop().intrusions().get(0);
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "Something stands in at the %s edge (%.0f %% of the frame): move it out, use a wider "
+                + "sheet, or close in until it is gone.",
+            largest.side(), 100 * largest.share()),
+        null,
+        null,
+        "Nothing but ground at the frame's edge.");
+  }
+
+  static Remedy strangers(Finding finding, Readings readings) {
+    Readings.BoxPx first = readings.backdrop().foreign().get(0);
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "%d other %s in the frame, the first %d px from the left: take it away.",
+            readings.backdrop().foreign().size(),
+            readings.backdrop().foreign().size() == 1 ? "thing lies" : "things lie",
+            first.x()),
+        null,
+        null,
+        "The product alone.");
+  }
+
+  static Remedy falloff(Finding finding, Readings readings) {
+    double stops = readings.backdrop().falloffStops();
+    String side = sideOf(readings.backdrop().falloffDirectionDegrees());
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "The %s of the ground is %.1f stop darker: move the lamp on that side from 70 to "
+                + "%.0f cm, or set a white card there.",
+            side, stops, Remedies.nearer(stops)),
+        stops,
+        null,
+        "Even to a fifth of a stop.");
+  }
+
+  static Remedy tint(Finding finding, Readings readings, FinishPlan plan) {
+    String name = readings.backdrop().castName();
+    if (plan != null && plan.balance() != null) {
+      return new Remedy(
+          finding.rule(),
+          Remedies.say("Balance in finishing: the ground is %s by %.1f.", name, finding.value()),
+          null,
+          null,
+          null,
+          true,
+          "Tint under 1.");
+    }
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "The ground is %s by %.1f: one kind of light only, then set white on a grey card.",
+            name, finding.value()),
+        null,
+        null,
+        "Tint under 2.");
+  }
+
+  static Remedy shadow(Finding finding, Readings readings) {
+    Readings.Shadow shadow = readings.backdrop().shadow();
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "The shadow is %.1f stop deep: bring the lamps nearer with a larger face, or put a "
+                + "white card at the %s side.",
+            shadow.depthStops(), cardSide(shadow.side())),
+        shadow.depthStops(),
+        null,
+        null);
+  }
+
+  static Remedy separation(Finding finding) {
+    return Remedies.onSet(
+        finding,
+        "The product is lost in the ground: use the light grey sheet, or set black cards left and "
+            + "right just outside the frame for a dark rim.",
+        null,
+        null,
+        null);
+  }
+
+  private static String sideOf(Double degrees) {
+    return Remedies.SIDES.get(Remedies.quarterOf(degrees));
+  }
+
+  private static String cardSide(String side) {
+    return switch (side) {
+      case "left" -> "left";
+      case "right" -> "right";
+      case "below" -> "front";
+      default -> "back";
+    };
+  }
+}

@@ -1,0 +1,167 @@
+package app.istante.core.verdict;
+
+import app.istante.core.measure.Readings;
+import app.istante.core.rules.Finding;
+import java.util.List;
+
+/** What to change where a finding speaks of the product's picture: frame, sharpness, exposure. */
+final class PhotoRemedies {
+  /** Hand-held pictures blur when the shutter is slower than one over the focal length. */
+  private static final double HAND_HELD_RECIPROCAL = 1;
+
+  private PhotoRemedies() {}
+
+  static Remedy fill(Finding finding, Readings readings, FinishPlan plan) {
+    double wanted = Remedies.wantedFill(finding);
+    if (plan != null) {
+      return new Remedy(
+          finding.rule(),
+          Remedies.say(
+              "Crop in finishing: %d x %d px are left.", plan.crop().width(), plan.crop().height()),
+          null,
+          null,
+          null,
+          true,
+          Remedies.say("Fills %.0f %%.", 100 * readings.framing().cropPlan().fill()));
+    }
+    double ratio = finding.value() / wanted;
+    String text =
+        ratio < 1
+            ? Remedies.say(
+                "Go nearer: from 100 to %.0f cm, or zoom in %.1f times.", 100 * ratio, 1 / ratio)
+            : Remedies.say("Step back: from 100 to %.0f cm.", 100 * ratio);
+    return Remedies.onSet(finding, text, null, null, Remedies.say("Fills %.0f %%.", 100 * wanted));
+  }
+
+  static Remedy centring(Finding finding, FinishPlan plan) {
+    if (plan != null) {
+      return new Remedy(
+          finding.rule(), "Centre by the crop in finishing.", null, null, null, true, "Centred.");
+    }
+    boolean sideways = finding.reading().endsWith("x");
+    String way =
+        sideways ? finding.value() > 0 ? "left" : "right" : finding.value() > 0 ? "up" : "down";
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "Move the product %.0f %% of the frame %s.", 100 * Math.abs(finding.value()), way),
+        null,
+        null,
+        "Centred.");
+  }
+
+  static Remedy roll(Finding finding, Readings readings, FinishPlan plan) {
+    double lean = readings.product().rollDegrees();
+    if (plan != null) {
+      return new Remedy(
+          finding.rule(),
+          Remedies.say("Level by %.1f° in finishing.", Math.abs(lean)),
+          null,
+          null,
+          -lean,
+          true,
+          "Upright.");
+    }
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "Turn the camera %.1f° %s.", Math.abs(lean), lean > 0 ? "clockwise" : "anticlockwise"),
+        null,
+        -lean,
+        "Upright.");
+  }
+
+  static Remedy cut(Finding finding, Readings readings) {
+    List<String> sides = readings.product().touches();
+    return Remedies.onSet(
+        finding,
+        "The frame cuts the product at the "
+            + String.join(" and ", sides)
+            + ": step back or aim that way until ground shows all round.",
+        null,
+        null,
+        null);
+  }
+
+  static Remedy blur(Finding finding, Readings readings) {
+    var camera = readings.image().camera();
+    boolean slow =
+        camera != null
+            && camera.exposureSeconds() != null
+            && camera.focalLength35Mm() != null
+            && camera.exposureSeconds() * camera.focalLength35Mm() > HAND_HELD_RECIPROCAL;
+    String shutter =
+        slow
+            ? Remedies.say(
+                " The shutter was open %s; hand-held it needs 1/%.0f s.",
+                SetAdvice.time(camera.exposureSeconds()), camera.focalLength35Mm())
+            : "";
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "Edges are %.1f px soft as delivered. Tripod and timer, then focus on the front edge "
+                + "at full size.%s",
+            finding.value(), shutter),
+        null,
+        null,
+        null);
+  }
+
+  static Remedy grain(Finding finding, Readings readings) {
+    var camera = readings.image().camera();
+    String iso = camera == null || camera.iso() == null ? "" : " (it was " + camera.iso() + ")";
+    return Remedies.onSet(
+        finding,
+        "Set the lowest ISO" + iso + " and let the shutter stay open longer, on a tripod.",
+        null,
+        null,
+        null);
+  }
+
+  static Remedy burnt(Finding finding) {
+    double less = Remedies.burntStops(finding.value());
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "%.1f %% of the product is burnt out: expose %.1f stop less and light the ground by "
+                + "itself, or move the nearest lamp from 70 to %.0f cm.",
+            100 * finding.value(), less, Remedies.nearer(-less)),
+        -less,
+        null,
+        null);
+  }
+
+  static Remedy blocked(Finding finding) {
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "%.1f %% of the product is black: set a white card opposite the lamp.",
+            100 * finding.value()),
+        null,
+        null,
+        null);
+  }
+
+  static Remedy aspect(Finding finding, FinishPlan plan) {
+    boolean mended = plan != null;
+    return new Remedy(
+        finding.rule(),
+        mended ? "Crop to the wanted shape in finishing." : "Leave more ground around the product.",
+        null,
+        null,
+        null,
+        mended,
+        null);
+  }
+
+  static Remedy pixels(Finding finding) {
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "%.0f px on the longest side, %.0f asked: set the camera to its largest picture size.",
+            finding.value(), finding.limit().get(0)),
+        null,
+        null,
+        null);
+  }
+}
