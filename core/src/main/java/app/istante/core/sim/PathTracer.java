@@ -14,10 +14,6 @@ import java.util.stream.IntStream;
 final class PathTracer {
   private static final int MOST_BOUNCES = 24;
   private static final double FAR = 1e9;
-  private static final double COAT_INDEX = 1.5;
-
-  /** Glass keeps back this much of a lamp's light on the way through a surface. */
-  private static final double GLASS_LETS_THROUGH = 0.75;
 
   /** A glossy sheet scatters what it mirrors. */
   private static final double SHEET_ROUGHNESS = 0.12;
@@ -25,16 +21,11 @@ final class PathTracer {
   /** Late bounces bring little: fewer of them are followed, each counting for more. */
   private static final double ROULETTE = 0.7;
 
-  private static final int USE_PIXEL = 0;
-  private static final int USE_LENS = 1;
-  private static final int USE_BOUNCE = 2;
-  private static final int USE_LAMPS = 8;
-
   private final Scene scene;
   private final BodyGroup things;
   private final Body[] surroundings;
   private final Body[] walls;
-  private final Source[] sources;
+  private final StraightLight lamps;
   private final int layers;
   private final int glowLayer;
   private final int roomLayer;
@@ -55,7 +46,7 @@ final class PathTracer {
         new BodyGroup(parts(b -> b.part() == Body.Part.PRODUCT || b.part() == Body.Part.CARD));
     this.surroundings = parts(b -> b.part() == Body.Part.SURROUNDING);
     this.walls = parts(b -> b.part() == Body.Part.ROOM);
-    this.sources = Source.of(scene.lights());
+    this.lamps = new StraightLight(Source.of(scene.lights()), scene.ground(), things, surroundings);
     this.layers = scene.layers();
     this.glowLayer = layers - 2;
     this.roomLayer = layers - 1;
@@ -132,7 +123,7 @@ final class PathTracer {
       path.red = 1;
       path.green = 1;
       path.blue = 1;
-      direct(path, 0, false);
+      lamps.draw(path, 0, false);
     }
     double sum = 0;
     Vec[] powers = scene.powers();
@@ -160,7 +151,7 @@ final class PathTracer {
   private void sample(LightPath path, int x, int y, int s) {
     Sampler random = path.random;
     random.begin(seed, y * width + x, s);
-    random.pair(USE_PIXEL);
+    random.pair(Sampler.USE_PIXEL);
     double[] d = path.direction;
     projection.direction(x + random.u, y + random.v, d);
     path.ox = eye[0];
@@ -182,7 +173,7 @@ final class PathTracer {
   /** Starts somewhere on the lens, towards the same point of the sharp plane. */
   private void throughLens(LightPath path, double[] d, Sampler random) {
     double t = focus / (d[0] * forward[0] + d[1] * forward[1] + d[2] * forward[2]);
-    random.pair(USE_LENS);
+    random.pair(Sampler.USE_LENS);
     double r = lensRadius * Math.sqrt(random.u);
     double across = r * Math.cos(2 * Math.PI * random.v);
     double upwards = r * Math.sin(2 * Math.PI * random.v);
@@ -251,7 +242,7 @@ final class PathTracer {
       if (noting) {
         note(path, met);
       }
-      if (lampsCount && lampSeen(path, met ? hit.distance : FAR)) {
+      if (lampsCount && lamps.seen(path, met ? hit.distance : FAR)) {
         return;
       }
       if (!met) {
@@ -273,7 +264,7 @@ final class PathTracer {
       path.ny = hit.ny * side;
       path.nz = hit.nz * side;
       if (material != null && material.relief() > 0) {
-        bump(path, material);
+        Bounce.bump(path, material);
       }
       Vec colour =
           material == null
@@ -284,37 +275,39 @@ final class PathTracer {
       double roughness = material == null ? SHEET_ROUGHNESS : material.roughness();
       double coat =
           finish == Material.Finish.GLOSSY
-              ? coatShare(cosine, 1 / COAT_INDEX)
-              : body == null ? scene.ground().gloss() * coatShare(cosine, 1 / COAT_INDEX) : 0;
+              ? Bounce.coatShare(cosine, 1 / Bounce.INDEX)
+              : body == null
+                  ? scene.ground().gloss() * Bounce.coatShare(cosine, 1 / Bounce.INDEX)
+                  : 0;
 
       if (finish == Material.Finish.GLASS) {
-        throughGlass(path, cosine, leaving);
+        Bounce.throughGlass(path, cosine, leaving);
         path.filter(colour);
         lampsCount = !matteYet;
       } else if (finish == Material.Finish.METAL) {
-        mirror(path, cosine, roughness);
+        Bounce.mirror(path, cosine, roughness);
         path.filter(colour);
         lampsCount = !matteYet || body.part() == Body.Part.SURROUNDING;
       } else if (coat > 0 && bounce == start && first) {
         // Both ways are followed where the camera looks straight at a coat: far less grain.
         LightPath shine = path.branch(coat);
-        mirror(shine, cosine, roughness);
+        Bounce.mirror(shine, cosine, roughness);
         shine.leave();
         follow(shine, 1, false, 4);
         path.filter(colour, 1 - coat);
         path.firstAlbedo(colour, 1 - coat);
-        direct(path, bounce, body == null);
-        scatter(path, bounce);
+        lamps.draw(path, bounce, body == null);
+        Bounce.scatter(path, bounce);
         path.behindMatte = true;
         matteYet = true;
         lampsCount = false;
       } else if (coat > 0 && path.random.next() < coat) {
-        mirror(path, cosine, roughness);
+        Bounce.mirror(path, cosine, roughness);
         lampsCount = !matteYet;
       } else {
         path.filter(colour);
-        direct(path, bounce, noting && body == null);
-        scatter(path, bounce);
+        lamps.draw(path, bounce, noting && body == null);
+        Bounce.scatter(path, bounce);
         if (noting) {
           path.firstAlbedo(colour, 1);
           path.behindMatte = true;
@@ -358,179 +351,5 @@ final class PathTracer {
         (path.ox + t * path.dx - eye[0]) * forward[0]
             + (path.oy + t * path.dy - eye[1]) * forward[1]
             + (path.oz + t * path.dz - eye[2]) * forward[2];
-  }
-
-  private boolean lampSeen(LightPath path, double farthest) {
-    for (int i = 0; i < sources.length; i++) {
-      if (sources[i].seenFrom(path.ox, path.oy, path.oz, path.dx, path.dy, path.dz, farthest)) {
-        path.receive(i, 1);
-        return true;
-      }
-    }
-    return false;
-  }
-
-  /** Light straight from the lamps; all of them where the camera looks, later one drawn by lot. */
-  private void direct(LightPath path, int bounce, boolean noteShadow) {
-    if (sources.length == 0) {
-      return;
-    }
-    if (bounce <= 1) {
-      for (int i = 0; i < sources.length; i++) {
-        path.random.pair(USE_LAMPS + bounce * sources.length + i);
-        direct(path, i, 1, noteShadow);
-      }
-    } else {
-      int i = (int) (path.random.next() * sources.length);
-      path.random.u = path.random.next();
-      path.random.v = path.random.next();
-      direct(path, i, sources.length, false);
-    }
-  }
-
-  private void direct(LightPath path, int i, double weight, boolean noteShadow) {
-    Source source = sources[i];
-    double form = source.draw(path);
-    if (form <= 0) {
-      return;
-    }
-    double open = openness(path);
-    if (open > 0) {
-      path.receive(i, weight * form * open);
-    }
-    if (noteShadow && path.blockedByProduct) {
-      path.kept[i] +=
-          weight
-              * form
-              * (1 - open)
-              * (0.2126 * path.red + 0.7152 * path.green + 0.0722 * path.blue);
-    }
-  }
-
-  /** 1 free, 0 blocked on the way to the drawn point of a lamp; clear glass takes a part. */
-  private double openness(LightPath path) {
-    double ox = path.ox + path.nx * 1e-2;
-    double oy = path.oy + path.ny * 1e-2;
-    double oz = path.oz + path.nz * 1e-2;
-    path.blockedByProduct = false;
-    double open = 1;
-    if (things.near(ox, oy, oz, path.lx, path.ly, path.lz)) {
-      for (Body body : things.bodies()) {
-        open *= lets(path, body, ox, oy, oz);
-        if (open == 0) {
-          return 0;
-        }
-      }
-    }
-    for (Body body : surroundings) {
-      open *= lets(path, body, ox, oy, oz);
-      if (open == 0) {
-        return 0;
-      }
-    }
-    // The sheet itself shades what lies behind it.
-    Hit hit = path.shadow;
-    hit.clear(path.lampDistance - 1);
-    return scene.ground().meet(ox, oy, oz, path.lx, path.ly, path.lz, hit) ? 0 : open;
-  }
-
-  private static double lets(LightPath path, Body body, double ox, double oy, double oz) {
-    Hit hit = path.shadow;
-    hit.clear(path.lampDistance - 1);
-    if (!body.meet(ox, oy, oz, path.lx, path.ly, path.lz, hit)) {
-      return 1;
-    }
-    path.blockedByProduct |= body.part() == Body.Part.PRODUCT;
-    Material material = body.material();
-    if (material.finish() == Material.Finish.GLASS) {
-      return GLASS_LETS_THROUGH;
-    }
-    return 1 - material.cover();
-  }
-
-  private static void bump(LightPath path, Material material) {
-    // Bumps on a grid in space, so that every shape can carry them.
-    double size = material.reliefMm();
-    double x = path.ox / size;
-    double y = path.oy / size;
-    double z = path.oz / size;
-    double slope = material.relief();
-    double bx = Noise.at(x * 0.7 + z * 0.7, y) - 0.5;
-    double by = Noise.at(x * 0.7 - z * 0.7 + 31, y * 1.3) - 0.5;
-    double bz = Noise.at(z * 0.7 + x * 0.7 + 57, y * 0.9) - 0.5;
-    path.nx += slope * bx;
-    path.ny += slope * by;
-    path.nz += slope * bz;
-    double length = Math.sqrt(path.nx * path.nx + path.ny * path.ny + path.nz * path.nz);
-    path.nx /= length;
-    path.ny /= length;
-    path.nz /= length;
-  }
-
-  private static void mirror(LightPath path, double cosine, double roughness) {
-    double mx = path.dx + 2 * cosine * path.nx;
-    double my = path.dy + 2 * cosine * path.ny;
-    double mz = path.dz + 2 * cosine * path.nz;
-    if (roughness > 0) {
-      double jx = mx + roughness * (2 * path.random.next() - 1);
-      double jy = my + roughness * (2 * path.random.next() - 1);
-      double jz = mz + roughness * (2 * path.random.next() - 1);
-      if (jx * path.nx + jy * path.ny + jz * path.nz > 0) {
-        double length = Math.sqrt(jx * jx + jy * jy + jz * jz);
-        mx = jx / length;
-        my = jy / length;
-        mz = jz / length;
-      }
-    }
-    path.dx = mx;
-    path.dy = my;
-    path.dz = mz;
-  }
-
-  private static void throughGlass(LightPath path, double cosine, boolean leaving) {
-    double ratio = leaving ? COAT_INDEX : 1 / COAT_INDEX;
-    double sineSquared = ratio * ratio * (1 - cosine * cosine);
-    if (sineSquared >= 1 || path.random.next() < coatShare(cosine, ratio)) {
-      mirror(path, cosine, 0);
-      return;
-    }
-    double k = ratio * cosine - Math.sqrt(1 - sineSquared);
-    path.dx = ratio * path.dx + k * path.nx;
-    path.dy = ratio * path.dy + k * path.ny;
-    path.dz = ratio * path.dz + k * path.nz;
-  }
-
-  /** Schlick's approximation (1994) of the share mirrored by a clear surface. */
-  private static double coatShare(double cosine, double ratio) {
-    double r0 = (1 - ratio) / (1 + ratio);
-    r0 *= r0;
-    double c = 1 - Math.max(0, Math.min(1, cosine));
-    return r0 + (1 - r0) * c * c * c * c * c;
-  }
-
-  /** On into a direction drawn by the cosine law. */
-  private static void scatter(LightPath path, int bounce) {
-    double a;
-    double b;
-    if (bounce < USE_LAMPS - USE_BOUNCE) {
-      path.random.pair(USE_BOUNCE + bounce);
-      a = path.random.u;
-      b = path.random.v;
-    } else {
-      a = path.random.next();
-      b = path.random.next();
-    }
-    double r = Math.sqrt(a);
-    double angle = 2 * Math.PI * b;
-    // Frame around the normal without a branch on poles (Duff et al. 2017).
-    double sign = Math.copySign(1, path.nz);
-    double p = -1 / (sign + path.nz);
-    double q = path.nx * path.ny * p;
-    double x = r * Math.cos(angle);
-    double y = r * Math.sin(angle);
-    double z = Math.sqrt(Math.max(0, 1 - a));
-    path.dx = x * (1 + sign * path.nx * path.nx * p) + y * q + z * path.nx;
-    path.dy = x * sign * q + y * (sign + path.ny * path.ny * p) + z * path.ny;
-    path.dz = -x * sign * path.nx - y * path.ny + z * path.nz;
   }
 }

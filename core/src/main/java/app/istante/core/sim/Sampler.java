@@ -7,6 +7,13 @@ package app.istante.core.sim;
  * first few meetings of a path, plain hashed numbers.
  */
 final class Sampler {
+  /** What a path draws pairs for; bounces and lamps count on from theirs. */
+  static final int USE_PIXEL = 0;
+
+  static final int USE_LENS = 1;
+  static final int USE_BOUNCE = 2;
+  static final int USE_LAMPS = 8;
+
   private static final double TO_UNIT = 1.0 / (1L << 32);
 
   /** The second dimension of each byte of an index, so that 32 bits take four look-ups. */
