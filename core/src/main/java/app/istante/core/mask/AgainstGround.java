@@ -30,7 +30,7 @@ final class AgainstGround {
   private static final float MOST_OVER_STOPS = 0.5f;
 
   /** Ground this bright may be clipped. */
-  private static final float CLIPPED_LOG = -0.04f;
+  static final float CLIPPED_LOG = -0.04f;
 
   private static final double LEAST_STEEP_STOPS_PER_PIXEL = 0.04;
   private static final double MOST_STEEP_STOPS_PER_PIXEL = 0.13;
@@ -125,7 +125,7 @@ final class AgainstGround {
    * @param blank the empty set; it is used where it explains more than a smooth surface; or null
    */
   static AgainstGround of(LinearImage image, boolean[] foreign, BlankFrame blank) {
-    float[][] log = smoothed(LogLight.planes(image), image.width(), image.height());
+    float[][] log = smoothed(LogLight.planes(image), image.width(), image.height(), 1);
     BackdropModel smooth = BackdropModel.fit(log, image.width(), image.height());
     BackdropModel against = blank == null ? null : against(blank, log, image);
     boolean helps = against != null && ofThisSet(against, smooth);
@@ -144,6 +144,27 @@ final class AgainstGround {
     float[][] over = above(log, ground, WHITE_LOG);
     float[][] told = SheetBend.channels(outlined, over, model.toleranceStops());
     return told == null ? null : new AgainstGround(image, log, model, known, null, told);
+  }
+
+  /**
+   * The same parts, held against the ground as it would be were the product not there. The smooth
+   * change since the blank frame, by which they were told, has the product's wide shade in it; the
+   * lamps' own change is a plane, fitted to where there is none. Where no blank frame tells the
+   * ground, or too little of it is seen, the parts as they are.
+   */
+  Separation unshaded(Separation parts) {
+    BackdropModel lamps = blank == null ? null : LampsSinceBlank.of(this, parts);
+    if (lamps == null) {
+      return parts;
+    }
+    AgainstGround bare = new AgainstGround(image, log, lamps, known, blank, null);
+    byte[] kind = parts.kind().clone();
+    for (int at = 0; at < kind.length; at++) {
+      if (parts.isGroundOrShadow(at)) {
+        kind[at] = bare.off.open(at);
+      }
+    }
+    return parts.on(bare.ground, bare.off.deviation(), kind);
   }
 
   /** The same on each sheet that may lie on what was taken for the ground. */
@@ -165,7 +186,7 @@ final class AgainstGround {
   }
 
   /** Stops by which the light lies above the ground's, which is no more than a most. */
-  private static float[][] above(float[][] log, float[][] ground, float most) {
+  static float[][] above(float[][] log, float[][] ground, float most) {
     float[][] above = new float[3][];
     for (int channel = 0; channel < 3; channel++) {
       above[channel] = log[channel].clone();
@@ -209,11 +230,11 @@ final class AgainstGround {
     return model.ofSheet() ? new boolean[width * height] : null;
   }
 
-  /** Grain is evened out before anything is compared. */
-  private static float[][] smoothed(float[][] planes, int width, int height) {
+  /** Grain is evened out before anything is compared: means over so many pixels to either side. */
+  static float[][] smoothed(float[][] planes, int width, int height, int reach) {
     float[][] out = new float[3][];
     for (int channel = 0; channel < 3; channel++) {
-      out[channel] = Planes.boxMean(planes[channel], width, height, 1);
+      out[channel] = Planes.boxMean(planes[channel], width, height, reach);
     }
     return out;
   }

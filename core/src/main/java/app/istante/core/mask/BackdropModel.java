@@ -107,6 +107,11 @@ final class BackdropModel {
     return aroundThings(new FitGrid(logRatios, width, height), width, height);
   }
 
+  /** Another surface over the same picture, as noisy. */
+  BackdropModel with(double[][] other, double[] left) {
+    return new BackdropModel(width, height, other, left, noiseStops, borderAgreement, null);
+  }
+
   /** Sheets that may lie on this ground: of another tone than it, or the largest even area. */
   Stream<BackdropModel> sheetsUpon(float[][] logRgb) {
     FitGrid grid = new FitGrid(logRgb, width, height);
@@ -138,13 +143,14 @@ final class BackdropModel {
   }
 
   private static BackdropModel fit(FitGrid grid, boolean[] start, int width, int height) {
-    double[][] coefficients = grid.constantFrom(start);
+    double[][] coefficients = grid.constantFrom(start, 0.5);
     boolean[] used = start;
     double[] residual = grid.residuals(coefficients);
     double scale = 0.15;
     for (int round = 0; round < ROUNDS; round++) {
       int terms = round < 2 ? FitGrid.QUADRATIC : FitGrid.CUBIC;
-      coefficients = grid.weightedFit(coefficients, residual, used, scale, terms);
+      coefficients =
+          grid.weightedFit(coefficients, residual, used, Math.max(0.2, 6 * scale), terms);
       residual = grid.residuals(coefficients);
       scale = Math.max(0.012, grid.spread(residual, used));
       used = grid.connected(residual, toleranceStops(scale), start);

@@ -7,7 +7,9 @@ import java.util.Arrays;
  * channel to it.
  */
 final class FitGrid {
-  /** Terms of a quadratic polynomial in two variables, and of a cubic one. */
+  /** Terms of a polynomial in two variables: a plane, a quadratic and a cubic one. */
+  static final int LINEAR = 3;
+
   static final int QUADRATIC = 6;
 
   static final int CUBIC = 10;
@@ -33,9 +35,9 @@ final class FitGrid {
     bases = new double[size][CUBIC];
     int band = Math.max(1, Math.round(0.03f * Math.max(columns, rows)));
     for (int j = 0; j < rows; j++) {
-      int y = (int) ((long) j * (height - 1) / (rows - 1));
+      int y = pixel(j, rows, height);
       for (int i = 0; i < columns; i++) {
-        int x = (int) ((long) i * (width - 1) / (columns - 1));
+        int x = pixel(i, columns, width);
         int at = j * columns + i;
         for (int channel = 0; channel < 3; channel++) {
           values[channel][at] = logRgb[channel][y * width + x];
@@ -46,7 +48,25 @@ final class FitGrid {
     }
   }
 
-  double[][] constantFrom(boolean[] cells) {
+  /** Points of the grid on which a pixel of some kind lies. */
+  boolean[] on(boolean[] pixels, int width) {
+    int height = pixels.length / width;
+    boolean[] on = new boolean[border.length];
+    for (int at = 0; at < on.length; at++) {
+      on[at] =
+          pixels[pixel(at / columns, rows, height) * width + pixel(at % columns, columns, width)];
+    }
+    return on;
+  }
+
+  private static int pixel(int place, int places, int pixels) {
+    return (int) ((long) place * (pixels - 1) / (places - 1));
+  }
+
+  /**
+   * @param level which of the cells' values is taken, 0 the lowest to 1 the highest
+   */
+  double[][] constantFrom(boolean[] cells, double level) {
     double[][] start = new double[3][CUBIC];
     for (int channel = 0; channel < 3; channel++) {
       float[] sample = new float[border.length];
@@ -56,7 +76,7 @@ final class FitGrid {
           sample[count++] = (float) values[channel][at];
         }
       }
-      start[channel][0] = Planes.quantile(sample, count, 0.5);
+      start[channel][0] = Planes.quantile(sample, count, level);
     }
     return start;
   }
@@ -86,9 +106,11 @@ final class FitGrid {
     return count == 0 ? 1 : 1.2 * Planes.quantile(sample, count, 0.5);
   }
 
+  /**
+   * @param cut what lies this far off the surface, or farther, does not count: stops
+   */
   double[][] weightedFit(
-      double[][] before, double[] residual, boolean[] used, double scale, int terms) {
-    double cut = Math.max(0.2, 6 * scale);
+      double[][] before, double[] residual, boolean[] used, double cut, int terms) {
     double[][] normal = new double[terms][terms];
     double[][] right = new double[3][terms];
     for (int at = 0; at < residual.length; at++) {
@@ -158,6 +180,15 @@ final class FitGrid {
       within += points[at] && residual[at] <= tolerance ? 1 : 0;
     }
     return all == 0 ? 0 : (double) within / all;
+  }
+
+  /** Share of all points. */
+  double share(boolean[] points) {
+    int count = 0;
+    for (boolean point : points) {
+      count += point ? 1 : 0;
+    }
+    return (double) count / points.length;
   }
 
   /** Value of a polynomial at a point of the grid. */

@@ -34,6 +34,11 @@ record OffGround(
         < SHADE_COLOUR * colourTolerance + twice * Math.max(0, -deviation[at] - tolerance);
   }
 
+  /** What a pixel is that belongs to nothing else: ground, or ground in shade. */
+  byte open(int at) {
+    return deviation[at] < -tolerance ? Separation.SHADOW : Separation.GROUND;
+  }
+
   /** Whether a pixel is darker than the ground by so much at least, but no deeper than that. */
   boolean isDim(int at, double shallowest, double deepest) {
     return deviation[at] < -shallowest && deviation[at] > -deepest && isGrey(at);

@@ -319,6 +319,6 @@ final class ProductCut {
   }
 
   private byte open(int at) {
-    return deviation[at] < -off.tolerance() ? Separation.SHADOW : Separation.GROUND;
+    return off.open(at);
   }
 }

@@ -73,6 +73,24 @@ public record Separation(
     return with(confidence, alpha, kind, parts);
   }
 
+  /** The same outline, held against another ground. */
+  Separation on(float[][] ground, float[] deviation, byte[] kinds) {
+    return new Separation(
+        width,
+        height,
+        found,
+        confidence,
+        alpha,
+        kinds,
+        ground,
+        deviation,
+        parts,
+        holes,
+        noiseStops,
+        borderAgreement,
+        againstBlank);
+  }
+
   private Separation with(double confidence, float[] alpha, byte[] kind, int parts) {
     return new Separation(
         width,

@@ -46,7 +46,8 @@ public final class Separator {
     ProductCut cut = new ProductCut(plain);
     Separation seen = withBend(plain, cut.made(null));
     FirstGlance glance = FirstGlance.at(image, foreign);
-    return Crumbs.dropped(chosen(plain, cut, seen, glance), glance::around);
+    Separation outlined = Crumbs.dropped(chosen(plain, cut, seen, glance), glance::around);
+    return plain.unshaded(outlined);
   }
 
   /** The outline that is told by light and edges, or one that is cut with a glance's help. */

@@ -22,7 +22,7 @@ final class BackdropMeasure {
   /** Without a blank frame the bend of the sheet is told from shadow by the frame's sides. */
   private static final double FALLOFF_BAND = 0.3;
 
-  private static final double FALLOFF_BAND_FROM_BLANK = 0.2;
+  private static final double FALLOFF_BAND_FROM_BLANK = 0.15;
 
   /** Blocks along the frame over which grain is averaged. */
   private static final int BLOCKS_ACROSS = 25;
@@ -218,12 +218,19 @@ final class BackdropMeasure {
       for (int x = left; x < Math.min(parts.width(), left + side); x++) {
         int at = y * parts.width() + x;
         if (!beside[at] && parts.isGroundOrShadow(at)) {
-          float seen = Math.min(1, light[at]);
-          out[count++] = shaded[at] ? Math.max(seen, unshaded(at)) : seen;
+          out[count++] = lit(Math.min(1, light[at]), shaded[at], at);
         }
       }
     }
     return count;
+  }
+
+  /** A blank frame tells the ground's light wherever the product stands in it. */
+  private float lit(float seen, boolean shaded, int at) {
+    if (parts.againstBlank()) {
+      return unshaded(at);
+    }
+    return shaded ? Math.max(seen, unshaded(at)) : seen;
   }
 
   /** Where shadow lies, or so much of it near by that its skirts may reach. */

@@ -8,6 +8,7 @@ import app.istante.core.image.Photo;
 import app.istante.core.mask.BlankFrame;
 import app.istante.core.mask.Overlap;
 import app.istante.core.mask.Separation;
+import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /**
@@ -57,7 +58,7 @@ public class BlankFrameTest {
     assertTrue(overlap(picture.separation()) > 0.98, overlap(picture.separation()) + "");
     // The slope is 0.18 stops over the sheet, the bend 0.3 more.
     assertEquals(readings.backdrop().falloffStops(), 0.45, 0.08);
-    assertEquals(readings.uncertainty().get("backdrop.falloffStops"), 0.2);
+    assertEquals(readings.uncertainty().get("backdrop.falloffStops"), 0.15);
     assertFalse(Measurement.measure(TAKE).backdrop().knownFromBlank());
   }
 
@@ -84,6 +85,35 @@ public class BlankFrameTest {
     Analysed picture = Analysed.of(DrawnPhoto.of(WIDTH, HEIGHT, 6, shaded), known);
     assertEquals(picture.separation().kind()[440 * WIDTH + 745], Separation.FOREIGN);
     assertEquals(Measurement.measure(picture).backdrop().falloffStops(), 0.45, 0.08);
+  }
+
+  /** How much light a box takes from the sheet right across the frame, stops. */
+  private static double wideShade(double y) {
+    return 0.35 * Math.exp(-Math.pow((y - 400) / 70, 2));
+  }
+
+  /**
+   * A lamp on the right that burns weaker from left to right by so many stops, and the exposure.
+   */
+  @DataProvider
+  public Object[][] changes() {
+    return new Object[][] {{0, 0}, {0, 0.2}, {0, -0.3}, {0.15, 0.1}};
+  }
+
+  @Test(dataProvider = "changes")
+  public void shadeFromSideToSideIsShadowAndNoFallOff(double weaker, double exposed) {
+    DrawnPhoto.Light take =
+        (x, y, channel) -> {
+          double stops = exposed - weaker * x / WIDTH - wideShade(y);
+          return inBox(x, y) ? 0.25 : Math.pow(2, stops) * empty(x, y, channel);
+        };
+    Known known = new Known(blank(BlankFrameTest::empty), null, null);
+    Analysed picture = Analysed.of(DrawnPhoto.of(WIDTH, HEIGHT, 4, take), known);
+    Readings.Backdrop ground = Measurement.measure(picture).backdrop();
+
+    assertTrue(ground.knownFromBlank());
+    assertEquals(ground.falloffStops(), 0.45 + weaker * TABLE_FROM / WIDTH, 0.06);
+    assertEquals(ground.shadow().depthStops(), 0.35, 0.06);
   }
 
   @Test
