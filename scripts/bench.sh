@@ -74,9 +74,6 @@ case "${1:-}" in
     /usr/bin/python3 "$learning/learn.py" "$minutes" "$work/glance-net.bin" \
       "$work/wide-1.npz,$work/wide-2.npz,$work/square.npz,$work/tall.npz" "$work/taken.npz" \
       "$work/traced.npz" "$weights"
-    # What it knew before stays as the second opinion.
-    cp "$weights" "${weights%.bin}-before.bin"
-    cp "$expected" "${expected%.csv}-before.csv"
     cp "$work/glance-net.bin" "$weights"
     cp "$work/glance-net.csv" "$expected"
     exit 0

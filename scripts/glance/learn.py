@@ -16,7 +16,8 @@ import numpy as np
 import torch
 import torch.nn.functional as F
 
-from net import CHANNELS, GlanceNet
+from net import CHANNELS, ROUNDS, GlanceNet
+from pictures import codes, light
 
 BATCH = 16
 TAKEN_SHARE = 0.15
@@ -70,8 +71,9 @@ def varied(seen, share):
 def coarser(seen, share):
     """At two thirds, or the multiples of 16 next to it; light is what is averaged."""
     size = [int(round(side / 24)) * 16 for side in share.shape[1:]]
-    light = F.interpolate(seen**2.2, size=size, mode="area")
-    return light ** (1 / 2.2), F.interpolate(share[:, None], size=size, mode="area")[:, 0]
+    lit = F.interpolate(torch.from_numpy(light(seen.numpy())), size=size, mode="area")
+    share = F.interpolate(share[:, None], size=size, mode="area")[:, 0]
+    return torch.from_numpy(codes(lit.numpy())).float(), share
 
 
 def batch(drawn, taken, traced):
@@ -131,7 +133,7 @@ def learn(net, minutes, path, *sources):
 
 def write(net, path):
     """As GlanceNet.java reads it; the network keeps the weights as they are written."""
-    out = bytearray([len(CHANNELS), *CHANNELS])
+    out = bytearray([len(CHANNELS), *CHANNELS, ROUNDS])
     for convolution in net.convolutions():
         for own, bias in zip(convolution.weight.data, convolution.bias.data):
             scale = max(1e-8, float(own.abs().max()))
@@ -145,7 +147,7 @@ def write(net, path):
 def read(net, path):
     """The weights that write() wrote."""
     written = open(path, "rb").read()
-    at = 1 + written[0]
+    at = 2 + written[0]
     for convolution in net.convolutions():
         for own, bias in zip(convolution.weight.data, convolution.bias.data):
             level, scale = struct.unpack_from(">ff", written, at)

@@ -1,10 +1,15 @@
-"""The network of GlanceNet.java, for learning: down by halves and up again (U-Net, 2015)."""
+"""The network of GlanceNet.java, for learning.
+
+Down by halves and up again (U-Net, 2015); where it is coarsest, it thinks the whole picture over in
+a few rounds, each of which only adds to what is known (residual learning, 2015).
+"""
 
 import torch
 import torch.nn as nn
 import torch.nn.functional as F
 
 CHANNELS = (8, 16, 32, 48, 64)
+ROUNDS = 3
 
 
 def layer(channels_in, channels_out):
@@ -20,6 +25,10 @@ class GlanceNet(nn.Module):
             self.down.append(nn.Sequential(layer(before, here), layer(here, here)))
             before = here
         self.middle = layer(before, before)
+        self.rounds = nn.ModuleList(
+            nn.Sequential(layer(before, before), nn.Conv2d(before, before, 3, padding=1))
+            for _ in range(ROUNDS)
+        )
         self.up = nn.ModuleList()
         for here in reversed(CHANNELS[:-1]):
             self.up.append(layer(before + here, here))
@@ -34,6 +43,8 @@ class GlanceNet(nn.Module):
             maps = layers(F.max_pool2d(maps, 2) if level else maps)
             seen.append(maps)
         maps = self.middle(maps)
+        for round in self.rounds:
+            maps = F.relu(maps + round(maps))
         for layer_up, beside in zip(self.up, reversed(seen[:-1])):
             maps = layer_up(torch.cat([F.interpolate(maps, scale_factor=2, mode="nearest"), beside], 1))
         return self.last(maps)
@@ -41,4 +52,5 @@ class GlanceNet(nn.Module):
     def convolutions(self):
         """In the order of the weights' file."""
         both = [step[0] for layers in self.down for step in layers]
-        return both + [self.middle[0]] + [step[0] for step in self.up] + [self.last]
+        rounds = [step for round in self.rounds for step in (round[0][0], round[1])]
+        return both + [self.middle[0]] + rounds + [step[0] for step in self.up] + [self.last]

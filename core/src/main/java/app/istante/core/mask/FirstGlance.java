@@ -35,8 +35,8 @@ final class FirstGlance {
   /** Long side of the picture it looks at. */
   private static final int LONG_SIDE_PX = 192;
 
-  /** The same from further away, where the network as it was before it last learned looks from. */
-  private static final int FURTHER_LONG_SIDE_PX = 128;
+  /** The same for a second opinion. */
+  private static final int CLOSER_LONG_SIDE_PX = 256;
 
   private static final int SHORTEST_PX = 32;
 
@@ -45,16 +45,16 @@ final class FirstGlance {
   private final Grid grid;
   private final float[] shares;
 
-  private FirstGlance(LinearImage image, boolean[] foreign, Grid grid, GlanceNet net) {
+  private FirstGlance(LinearImage image, boolean[] foreign, int longSide, boolean mirrored) {
     this.image = image;
     this.foreign = foreign;
-    this.grid = grid;
-    float[][] seen = {
-      codes(grid.means(image.red())),
-      codes(grid.means(image.green())),
-      codes(grid.means(image.blue()))
-    };
-    shares = net.shares(seen, grid.width, grid.height);
+    grid = Grid.over(image.width(), image.height(), longSide);
+    float[][] seen = {codes(image.red()), codes(image.green()), codes(image.blue())};
+    for (float[] plane : seen) {
+      mirror(plane, mirrored);
+    }
+    shares = GlanceNet.learned().shares(seen, grid.width, grid.height);
+    mirror(shares, mirrored);
     if (foreign != null) {
       leaveOut(foreign);
     }
@@ -64,17 +64,23 @@ final class FirstGlance {
    * @param foreign what is known not to be product, as the colour card; or null
    */
   static FirstGlance at(LinearImage image, boolean[] foreign) {
-    Grid grid = Grid.over(image.width(), image.height(), LONG_SIDE_PX);
-    return new FirstGlance(image, foreign, grid, GlanceNet.learned());
+    return new FirstGlance(image, foreign, LONG_SIDE_PX, false);
   }
 
-  /**
-   * The same picture by the network as it was before it last learned, from further away; it errs
-   * elsewhere.
-   */
+  /** The same picture in a mirror, from closer: what was seen by chance is not seen again so. */
   FirstGlance secondOpinion() {
-    Grid further = Grid.over(image.width(), image.height(), FURTHER_LONG_SIDE_PX);
-    return new FirstGlance(image, foreign, further, GlanceNet.before());
+    return new FirstGlance(image, foreign, CLOSER_LONG_SIDE_PX, true);
+  }
+
+  private void mirror(float[] plane, boolean mirrored) {
+    for (int y = 0; mirrored && y < grid.height; y++) {
+      int left = y * grid.width;
+      for (int right = left + grid.width - 1; left < right; left++, right--) {
+        float kept = plane[left];
+        plane[left] = plane[right];
+        plane[right] = kept;
+      }
+    }
   }
 
   private void leaveOut(boolean[] foreign) {
@@ -88,10 +94,10 @@ final class FirstGlance {
     }
   }
 
-  private static float[] codes(float[] light) {
-    float[] codes = new float[light.length];
+  private float[] codes(float[] plane) {
+    float[] codes = grid.means(plane);
     for (int at = 0; at < codes.length; at++) {
-      codes[at] = (float) Srgb.encode(Math.max(0, Math.min(1, light[at])));
+      codes[at] = (float) Srgb.encode(Math.max(0, Math.min(1, codes[at])));
     }
     return codes;
   }

@@ -8,9 +8,10 @@ import java.util.Arrays;
 
 /**
  * A small convolutional network (Ronneberger, Fischer and Brox 2015: going down by halves, up again
- * with what was seen on the way) that tells which part of a coarse picture is the product. Its
- * weights were learned from drawn and traced pictures whose product is known ({@code
- * scripts/glance}); here they are only applied. Can be used by several threads at once.
+ * with what was seen on the way; where it is coarsest, rounds that add to what is known, He and
+ * others 2015) that tells which part of a coarse picture is the product. Its weights were learned
+ * from drawn and traced pictures whose product is known ({@code scripts/glance}); here they are
+ * only applied. Can be used by several threads at once.
  */
 final class GlanceNet {
 
@@ -24,19 +25,16 @@ final class GlanceNet {
 
   private static final GlanceNet LEARNED = load("glance-net.bin");
 
-  /** Read when it is first asked: most pictures never need it. */
-  private static final class Before {
-    static final GlanceNet NET = load("glance-net-before.bin");
-  }
-
   private final Layer[][] down;
   private final Layer middle;
+  private final Layer[][] rounds;
   private final Layer[] up;
   private final Layer last;
 
-  private GlanceNet(Layer[][] down, Layer middle, Layer[] up, Layer last) {
+  private GlanceNet(Layer[][] down, Layer middle, Layer[][] rounds, Layer[] up, Layer last) {
     this.down = down;
     this.middle = middle;
+    this.rounds = rounds;
     this.up = up;
     this.last = last;
   }
@@ -44,11 +42,6 @@ final class GlanceNet {
   /** The network with what it has learned. */
   static GlanceNet learned() {
     return LEARNED;
-  }
-
-  /** The same as it was before it last learned, from fewer kinds of pictures: a second opinion. */
-  static GlanceNet before() {
-    return Before.NET;
   }
 
   /** One channel after the other, each with a rim of zeros one pixel wide. */
@@ -105,6 +98,13 @@ final class GlanceNet {
   private record Layer(float[][][] weights, float[] bias) {
     /** Negative sums are cut off at zero. */
     Maps run(Maps in) {
+      return run(in, null);
+    }
+
+    /**
+     * @param known what the sums are added to, or null
+     */
+    Maps run(Maps in, Maps known) {
       Maps out = Maps.empty(in.width, in.height, bias.length);
       int row = in.row();
       // Rims are computed too, so that a map is one long run, and cleared again.
@@ -116,6 +116,9 @@ final class GlanceNet {
         int count = Math.min(PIECE_PX, to - start);
         for (int c = 0; c < bias.length; c++) {
           Arrays.fill(sums[c], 0, count, bias[c]);
+          if (known != null) {
+            plus(known.channels[c], start, count, sums[c]);
+          }
         }
         for (int i = 0; i < in.channels.length; i++) {
           move(in.channels[i], row, start, count, moved);
@@ -156,6 +159,12 @@ final class GlanceNet {
       float w2 = weights[tap + 2];
       for (int at = 0; at < count; at++) {
         sum[at] += w0 * left[at] + w1 * middle[at] + w2 * right[at];
+      }
+    }
+
+    private static void plus(float[] map, int start, int count, float[] sums) {
+      for (int at = 0; at < count; at++) {
+        sums[at] += map[start + at];
       }
     }
 
@@ -200,6 +209,9 @@ final class GlanceNet {
       seen[level] = maps;
     }
     maps = middle.run(maps);
+    for (Layer[] round : rounds) {
+      maps = round[1].run(round[0].run(maps), maps);
+    }
     for (int k = 0; k < up.length; k++) {
       maps = up[k].run(maps.doubled().and(seen[down.length - 2 - k]));
     }
@@ -220,9 +232,9 @@ final class GlanceNet {
   }
 
   /**
-   * The weights' file: the number of levels and each one's channels (bytes), then layer by layer
-   * and channel by channel its bias and its scale (floats) and its weights, in 127ths of the scale
-   * (signed bytes).
+   * The weights' file: the number of levels, each one's channels and the number of rounds (bytes),
+   * then layer by layer and channel by channel its bias and its scale (floats) and its weights, in
+   * 127ths of the scale (signed bytes).
    */
   private static GlanceNet load(String weights) {
     try (InputStream in = GlanceNet.class.getResourceAsStream(weights)) {
@@ -231,6 +243,7 @@ final class GlanceNet {
       for (int level = 0; level < channels.length; level++) {
         channels[level] = data.readByte();
       }
+      Layer[][] rounds = new Layer[data.readByte()][];
       Layer[][] down = new Layer[channels.length][];
       int before = 3;
       for (int level = 0; level < down.length; level++) {
@@ -239,13 +252,17 @@ final class GlanceNet {
         before = here;
       }
       Layer middle = layer(data, before, before, TAPS);
+      for (int k = 0; k < rounds.length; k++) {
+        rounds[k] =
+            new Layer[] {layer(data, before, before, TAPS), layer(data, before, before, TAPS)};
+      }
       Layer[] up = new Layer[channels.length - 1];
       for (int k = 0; k < up.length; k++) {
         int here = channels[channels.length - 2 - k];
         up[k] = layer(data, before + here, here, TAPS);
         before = here;
       }
-      return new GlanceNet(down, middle, up, layer(data, before, 1, 1));
+      return new GlanceNet(down, middle, rounds, up, layer(data, before, 1, 1));
     } catch (IOException e) {
       throw new UncheckedIOException("the weights that ship with Istante can be read", e);
     }

@@ -253,6 +253,6 @@ public class ShadedOutlineTest {
   }
 
   private static boolean isLow(double x, double y) {
-    return inJar(x, y) && y > 250;
+    return inJar(x, y) && y > 200;
   }
 }
