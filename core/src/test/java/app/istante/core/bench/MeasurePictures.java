@@ -10,16 +10,22 @@ import app.istante.core.measure.Readings;
 import app.istante.core.set.Ground;
 import app.istante.core.set.Lamp;
 import app.istante.core.set.LampDistance;
+import app.istante.core.set.Point;
+import app.istante.core.set.SetCamera;
 import app.istante.core.set.StandingSet;
+import app.istante.core.set.Thing;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * Makes the pictures of docs/measures: for each reading a strip of three photographs of the
@@ -32,6 +38,10 @@ public final class MeasurePictures {
   private static final int SHOWN_HEIGHT = 240;
   private static final int GAP = 6;
   private static final int PASSES = 12;
+
+  /** Where the light's own noise must be less than what is shown. */
+  private static final int QUIET_PASSES = 150;
+
   private static final double JPEG_QUALITY = 0.85;
 
   /** Mid-grey to white, less a little: the box's paint then keeps its colour. */
@@ -40,38 +50,66 @@ public final class MeasurePictures {
   private static final double LIT_STOPS = 2.6;
 
   private final PlantedSets sets = new PlantedSets(WIDTH, HEIGHT, PASSES);
+  private final PlantedSets quiet = new PlantedSets(WIDTH, HEIGHT, QUIET_PASSES);
   private final Path folder;
 
   private MeasurePictures(Path folder) {
     this.folder = folder;
   }
 
-  /**
-   * @param sets good, borderline and bad
-   */
-  private record Strip(String name, Function<Readings, String> reading, List<StandingSet> sets) {}
+  /** The part of a picture that is shown: its upper left corner and its width. */
+  private record View(int left, int top, int width) {
+    static final View WHOLE = new View(0, 0, WIDTH);
 
-  /**
-   * @param args the folder with the README.md whose captions are brought up to date
-   */
-  public static void main(String[] args) throws IOException, UnreadablePhotoException {
-    new MeasurePictures(Path.of(args[0])).make();
+    /** Pixel for pixel, the ground beside and before the product. */
+    static final View GROUND = new View(0, HEIGHT - SHOWN_HEIGHT, SHOWN_WIDTH);
+
+    /** Four times as large, where the product meets the ground. */
+    static final View CLOSE = new View(200, 250, SHOWN_WIDTH / 4);
   }
 
-  private void make() throws IOException, UnreadablePhotoException {
+  /**
+   * @param sets good, borderline and bad
+   * @param quiet the light's own noise would be taken for what is shown
+   */
+  private record Strip(
+      String name,
+      Function<Readings, String> reading,
+      List<StandingSet> sets,
+      boolean quiet,
+      View view) {
+    Strip(String name, Function<Readings, String> reading, List<StandingSet> sets) {
+      this(name, reading, sets, false, View.WHOLE);
+    }
+  }
+
+  /**
+   * @param args the folder with the README.md whose captions are brought up to date; then, if not
+   *     all, the names of the pictures to make
+   */
+  public static void main(String[] args) throws IOException, UnreadablePhotoException {
+    List<String> names = List.of(args).subList(1, args.length);
+    new MeasurePictures(Path.of(args[0])).make(names);
+  }
+
+  private void make(List<String> names) throws IOException, UnreadablePhotoException {
     Path page = folder.resolve("README.md");
     String text = Files.readString(page);
     for (Strip strip : strips()) {
+      if (!names.isEmpty() && !names.contains(strip.name())) {
+        continue;
+      }
       List<EncodedImage> pictures = new ArrayList<>();
       List<String> read = new ArrayList<>();
       for (StandingSet set : strip.sets()) {
-        EncodedImage picture = sets.photograph(set).picture();
+        EncodedImage picture = (strip.quiet() ? quiet : sets).photograph(set).picture();
         var photo = new PhotoReader(Limits.STANDARD).read(PhotoWriter.jpeg(picture, 0.95));
         read.add(strip.reading().apply(Measurement.measure(photo)));
         pictures.add(picture);
       }
       Files.write(
-          folder.resolve(strip.name() + ".jpg"), PhotoWriter.jpeg(beside(pictures), JPEG_QUALITY));
+          folder.resolve(strip.name() + ".jpg"),
+          PhotoWriter.jpeg(beside(pictures, strip.view()), JPEG_QUALITY));
       // The caption is the line below the strip.
       Pattern caption = Pattern.compile("(!\\[[^]]*]\\(" + strip.name() + "\\.jpg\\)\\n)[^\\n]*");
       Matcher found = caption.matcher(text);
@@ -85,21 +123,17 @@ public final class MeasurePictures {
     Files.writeString(page, text);
   }
 
-  /** Each at half its size, means of four pixels. */
-  private static EncodedImage beside(List<EncodedImage> pictures) {
+  private static EncodedImage beside(List<EncodedImage> pictures, View view) {
     int width = pictures.size() * (SHOWN_WIDTH + GAP) - GAP;
     byte[] out = new byte[3 * width * SHOWN_HEIGHT];
-    java.util.Arrays.fill(out, (byte) 255);
+    Arrays.fill(out, (byte) 255);
     for (int at = 0; at < pictures.size(); at++) {
       byte[] in = pictures.get(at).rgb();
       for (int y = 0; y < SHOWN_HEIGHT; y++) {
         for (int x = 0; x < SHOWN_WIDTH; x++) {
           for (int channel = 0; channel < 3; channel++) {
-            int sum = 0;
-            for (int k = 0; k < 4; k++) {
-              sum += in[3 * ((2 * y + k / 2) * WIDTH + 2 * x + k % 2) + channel] & 0xFF;
-            }
-            out[3 * (y * width + at * (SHOWN_WIDTH + GAP) + x) + channel] = (byte) ((sum + 2) / 4);
+            out[3 * (y * width + at * (SHOWN_WIDTH + GAP) + x) + channel] =
+                (byte) Math.round(mean(in, view, x, y, channel));
           }
         }
       }
@@ -107,11 +141,27 @@ public final class MeasurePictures {
     return new EncodedImage(width, SHOWN_HEIGHT, out);
   }
 
+  /** Of the codes that one shown pixel stands for. */
+  private static double mean(byte[] in, View view, int x, int y, int channel) {
+    int side = Math.max(1, view.width() / SHOWN_WIDTH);
+    int left = view.left() + x * view.width() / SHOWN_WIDTH;
+    int top = view.top() + y * view.width() / SHOWN_WIDTH;
+    double sum = 0;
+    for (int v = top; v < top + side; v++) {
+      for (int u = left; u < left + side; u++) {
+        sum += in[3 * (v * WIDTH + u) + channel] & 0xFF;
+      }
+    }
+    return sum / (side * side);
+  }
+
   private List<Strip> strips() {
     StandingSet good = sets.built("lit-ground", "money-box", LIT_STOPS);
     StandingSet plain = sets.built("two-lamps", "money-box", WHITE_STOPS);
     // Round a product that fills the frame its own shade is taken for a bend of the sheet.
     StandingSet wide = PlantedSets.focal(plain, 0.7);
+    // Where the ground is burnt to white neither marks nor grain are left to be seen.
+    StandingSet dim = PlantedSets.exposed(plain, -0.7);
     return List.of(
         new Strip(
             "level",
@@ -140,6 +190,12 @@ public final class MeasurePictures {
                 PlantedSets.exposed(plain, -0.5),
                 sets.built("big-above", "money-box", 1.9),
                 sets.built("low-side", "money-box", 1.6))),
+        new Strip(
+            "marks",
+            MeasurePictures::marks,
+            List.of(worn(dim, 0, 0), worn(dim, 0, 25), worn(dim, 5, 120)),
+            true,
+            View.GROUND),
         new Strip(
             "edge",
             MeasurePictures::intrusions,
@@ -181,9 +237,68 @@ public final class MeasurePictures {
                     : say("smeared over %.0f px", r.sharpness().motion().lengthPx()),
             List.of(good, PlantedSets.handled(good, 0, 3), PlantedSets.handled(good, 0, 14))),
         new Strip(
+            "grain",
+            r -> say("%.1f codes", r.sharpness().noiseSigma()),
+            List.of(dim, PlantedSets.iso(dim, 25_600), PlantedSets.iso(dim, 204_800)),
+            true,
+            View.CLOSE),
+        new Strip(
             "burnt",
             r -> say("%.1f %% of the product", 100 * r.exposure().burntShare()),
-            List.of(good, PlantedSets.exposed(good, 0.5), PlantedSets.exposed(good, 2))));
+            List.of(good, PlantedSets.exposed(good, 0.5), PlantedSets.exposed(good, 2))),
+        new Strip(
+            "uprights",
+            r ->
+                r.framing().perspective() == null
+                    ? "can't tell"
+                    : say("%.1f°", r.framing().perspective().convergenceDegrees()),
+            List.of(raised(good, 5), raised(good, 20), raised(good, 30))),
+        new Strip(
+            "card",
+            MeasurePictures::card,
+            List.of(carded(plain, 5000), carded(plain, 5600), carded(plain, 8000))));
+  }
+
+  private static String marks(Readings r) {
+    return r.backdrop().marks().isEmpty()
+        ? "none"
+        : r.backdrop().marks().stream()
+            .collect(
+                Collectors.groupingBy(Readings.Mark::kind, TreeMap::new, Collectors.counting()))
+            .entrySet()
+            .stream()
+            .map(kind -> kind.getValue() + " × " + kind.getKey())
+            .collect(Collectors.joining(" and "));
+  }
+
+  private static String card(Readings r) {
+    return r.colour().card() == null
+        ? "can't tell"
+        : say(
+            "delta E %.1f, %.1f once balanced",
+            r.colour().card().meanDeltaE(), r.colour().card().meanDeltaEAfterBalance());
+  }
+
+  private static StandingSet worn(StandingSet set, int creases, int specks) {
+    return set.with(set.ground().worn(0, set.ground().grain(), creases, specks));
+  }
+
+  private static StandingSet carded(StandingSet set, double kelvin) {
+    Thing beside = Thing.of("colour-card").placed(90, 20);
+    StandingSet both = set.withThings(List.of(set.things().get(0).placed(-50, 0), beside));
+    return PlantedSets.focal(balanced(both, kelvin), 0.7);
+  }
+
+  /** The camera raised about what it looks at, until it looks down by so much. */
+  private static StandingSet raised(StandingSet set, double downDegrees) {
+    SetCamera camera = set.camera();
+    double down = Math.toRadians(downDegrees);
+    Point at =
+        new Point(
+            camera.aim().x(),
+            camera.aim().y() + camera.distanceMm() * Math.sin(down),
+            camera.aim().z() + camera.distanceMm() * Math.cos(down));
+    return set.with(camera.at(at));
   }
 
   private static String blur(Readings r) {
