@@ -65,33 +65,26 @@ public record Separation(
 
   /** The same outline, trusted less. */
   Separation trusted(double share) {
-    return with(confidence * share, alpha, kind, parts);
+    return with(confidence * share, alpha, kind, groundLog, deviationStops, parts);
   }
 
   /** Another outline in the same light. */
   Separation outlined(float[] alpha, byte[] kind, int parts) {
-    return with(confidence, alpha, kind, parts);
+    return with(confidence, alpha, kind, groundLog, deviationStops, parts);
   }
 
   /** The same outline, held against another ground. */
   Separation on(float[][] ground, float[] deviation, byte[] kinds) {
-    return new Separation(
-        width,
-        height,
-        found,
-        confidence,
-        alpha,
-        kinds,
-        ground,
-        deviation,
-        parts,
-        holes,
-        noiseStops,
-        borderAgreement,
-        againstBlank);
+    return with(confidence, alpha, kinds, ground, deviation, parts);
   }
 
-  private Separation with(double confidence, float[] alpha, byte[] kind, int parts) {
+  private Separation with(
+      double confidence,
+      float[] alpha,
+      byte[] kind,
+      float[][] groundLog,
+      float[] deviationStops,
+      int parts) {
     return new Separation(
         width,
         height,
