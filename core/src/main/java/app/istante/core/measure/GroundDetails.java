@@ -13,9 +13,19 @@ final class GroundDetails {
   private static final int GRID_COLUMNS = 24;
 
   /** A mark differs from the ground round it by at least this, and by this many times its grain. */
-  private static final double LEAST_CONTRAST_STOPS = 0.07;
+  private static final float LEAST_CONTRAST_STOPS = 0.1f;
 
-  private static final double TIMES_GRAIN = 6;
+  private static final float TIMES_GRAIN = 8;
+
+  /** And by so much more where it differs most: grain has no peaks so high. */
+  private static final double CLEAREST = 1.5;
+
+  /** Standard deviation over mean size, of normal deviations. */
+  private static final float SIGMA_OF_MEAN = 1.2533f;
+
+  /** A line is a crease from this share of the picture's width. */
+  private static final double CREASE_SHARE = 0.1;
+
   private static final int MOST_MARKS = 40;
   private static final int SMALLEST_MARK_PX = 4;
 
@@ -65,46 +75,87 @@ final class GroundDetails {
     return Math.max(0, Math.min(1, light[at]));
   }
 
-  /** Deviations of the ground from what lies round them. */
+  /** Deviations of the ground from what lies round them: specks, and lines that run on. */
   List<Readings.Mark> marks() {
-    int reach = Math.max(6, width / 60);
-    float[] near = new float[parts.kind().length];
-    float[] weight = new float[near.length];
     boolean[] plain = plain();
-    for (int at = 0; at < near.length; at++) {
-      if (plain[at]) {
-        near[at] = parts.deviationStops()[at];
-        weight[at] = 1;
-      }
-    }
-    float[] mean = Planes.boxMean(near, width, height, reach);
-    float[] share = Planes.boxMean(weight, width, height, reach);
-    float[] off = new float[near.length];
-    float[] sample = new float[near.length];
-    int count = 0;
+    float[] off = offSurroundings(plain);
+    float[] grain = grain(off, plain);
+    float[] least = new float[off.length];
+    float[] clear = new float[off.length];
     for (int at = 0; at < off.length; at++) {
-      if (plain[at]) {
-        off[at] = near[at] - mean[at] / Math.max(0.05f, share[at]);
-        sample[count++] = Math.abs(off[at]);
+      least[at] = Math.max(LEAST_CONTRAST_STOPS, TIMES_GRAIN * grain[at]);
+      clear[at] = plain[at] ? Math.abs(off[at]) / least[at] : 0;
+    }
+    Regions specks = Regions.of(width, height, at -> clear[at] > 1);
+    float[] clearest = new float[specks.all().size() + 1];
+    for (int at = 0; at < off.length; at++) {
+      int id = specks.labels()[at];
+      clearest[id] = Math.max(clearest[id], clear[at]);
+    }
+    List<Readings.Mark> marks = new ArrayList<>();
+    for (Regions.Region region : specks.all()) {
+      if (region.areaPx() >= SMALLEST_MARK_PX && clearest[region.id()] > CLEAREST) {
+        marks.add(mark(region, off, specks.labels(), isLong(region) ? "crease" : "speck"));
       }
     }
-    if (count == 0) {
-      return List.of();
+    // What is told by itself must not make a line of its surroundings.
+    float[] spoiled = Planes.boxMean(clear, width, height, EDGE);
+    for (int at = 0; at < plain.length; at++) {
+      plain[at] &= clear[at] <= 1 && spoiled[at] < 1;
     }
-    double grain = 1.48 * Planes.quantile(sample, count, 0.5);
-    double least = Math.max(LEAST_CONTRAST_STOPS, TIMES_GRAIN * grain);
-    Regions found = Regions.of(width, height, at -> plain[at] && Math.abs(off[at]) > least);
-    List<Readings.Mark> marks = new ArrayList<>();
-    for (Regions.Region region : found.all()) {
-      if (region.areaPx() >= SMALLEST_MARK_PX) {
-        marks.add(mark(region, off, found.labels()));
+    boolean[] lines = Creases.of(off, grain, plain, width, height);
+    Regions creases = Regions.of(width, height, at -> lines[at]);
+    for (Regions.Region region : creases.all()) {
+      if (diagonal(region) > CREASE_SHARE * width) {
+        marks.add(mark(region, off, creases.labels(), "crease"));
       }
     }
     marks.sort(Comparator.comparingDouble((Readings.Mark m) -> -Math.abs(m.contrastStops())));
     return marks.stream().limit(MOST_MARKS).toList();
   }
 
-  private Readings.Mark mark(Regions.Region region, float[] off, int[] labels) {
+  private float[] offSurroundings(boolean[] plain) {
+    float[] off = new float[plain.length];
+    for (int at = 0; at < off.length; at++) {
+      off[at] = plain[at] ? parts.deviationStops()[at] : 0;
+    }
+    float[] mean = meanWhere(off, plain, Math.max(6, width / 60));
+    for (int at = 0; at < off.length; at++) {
+      off[at] = plain[at] ? off[at] - mean[at] : 0;
+    }
+    return off;
+  }
+
+  /** Of the ground round each pixel: dark ground is grainier, burnt ground has none. */
+  private float[] grain(float[] off, boolean[] plain) {
+    float[] size = new float[off.length];
+    for (int at = 0; at < off.length; at++) {
+      size[at] = Math.abs(off[at]);
+    }
+    float[] grain = meanWhere(size, plain, Math.max(6, width / 16));
+    for (int at = 0; at < grain.length; at++) {
+      grain[at] *= SIGMA_OF_MEAN;
+    }
+    return grain;
+  }
+
+  /**
+   * @param values 0 where it is not plain
+   */
+  private float[] meanWhere(float[] values, boolean[] plain, int reach) {
+    float[] weight = new float[values.length];
+    for (int at = 0; at < weight.length; at++) {
+      weight[at] = plain[at] ? 1 : 0;
+    }
+    float[] mean = Planes.boxMean(values, width, height, reach);
+    float[] share = Planes.boxMean(weight, width, height, reach);
+    for (int at = 0; at < mean.length; at++) {
+      mean[at] /= Math.max(0.05f, share[at]);
+    }
+    return mean;
+  }
+
+  private Readings.Mark mark(Regions.Region region, float[] off, int[] labels, String kind) {
     double strongest = 0;
     for (int y = region.top(); y <= region.bottom(); y++) {
       for (int x = region.left(); x <= region.right(); x++) {
@@ -114,10 +165,16 @@ final class GroundDetails {
         }
       }
     }
-    double length =
-        Math.hypot(region.right() - region.left() + 1.0, region.bottom() - region.top() + 1.0);
-    boolean crease = length * length / region.areaPx() > CREASE_STRETCH && length > width / 20.0;
-    return new Readings.Mark(box(region), strongest, crease ? "crease" : "speck");
+    return new Readings.Mark(box(region), strongest, kind);
+  }
+
+  private static double diagonal(Regions.Region region) {
+    return Math.hypot(region.right() - region.left() + 1.0, region.bottom() - region.top() + 1.0);
+  }
+
+  private boolean isLong(Regions.Region region) {
+    double length = diagonal(region);
+    return length * length / region.areaPx() > CREASE_STRETCH && length > width / 20.0;
   }
 
   /** Ground away from everything else. */

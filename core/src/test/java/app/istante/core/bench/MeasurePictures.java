@@ -40,7 +40,7 @@ public final class MeasurePictures {
   private static final int PASSES = 12;
 
   /** Where the light's own noise must be less than what is shown. */
-  private static final int QUIET_PASSES = 150;
+  private static final int QUIET_PASSES = 48;
 
   private static final double JPEG_QUALITY = 0.85;
 

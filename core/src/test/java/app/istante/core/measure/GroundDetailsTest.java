@@ -1,12 +1,15 @@
 package app.istante.core.measure;
 
 import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertNull;
 import static org.testng.Assert.assertTrue;
 
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Srgb;
 import app.istante.core.sim.Simulated;
+import java.util.List;
+import java.util.Random;
 import org.testng.annotations.Test;
 
 /** Blemishes, intruders, the grid of levels, main colours and blocks, on drawn pictures. */
@@ -67,6 +70,45 @@ public class GroundDetailsTest {
     assertEquals(backdrop.intrusions().size(), 0);
     assertEquals(backdrop.foreign().size(), 0);
     assertNull(backdrop.holesLevel());
+  }
+
+  /** Burnt on the left, where no grain is left, and darker and grainier to the right. */
+  @Test
+  public void grainIsNoMark() {
+    Random random = new Random(7);
+    byte[] rgb = ground(0.7);
+    for (int at = 0; at < WIDTH * HEIGHT; at++) {
+      double light = 320 - 260.0 * (at % WIDTH) / WIDTH;
+      for (int channel = 0; channel < 3; channel++) {
+        long code = Math.round(light + 5 * random.nextGaussian());
+        rgb[3 * at + channel] = (byte) Math.max(0, Math.min(255, code));
+      }
+    }
+    fill(rgb, 190, 110, 100, 130, 40, 60, 120);
+    assertEquals(measure(rgb).backdrop().marks(), List.of());
+  }
+
+  /** A twentieth of a stop dark in grain of as much: to be seen only as a line. */
+  @Test
+  public void aFaintCreaseIsFoundAlongItsLine() {
+    Random random = new Random(8);
+    byte[] rgb = ground(0.7);
+    for (int at = 0; at < rgb.length; at++) {
+      int x = at / 3 % WIDTH;
+      int y = at / 3 / WIDTH;
+      boolean inCrease = Math.abs(y - 60 - 0.12 * x) < 3;
+      double code = (rgb[at] & 0xFF) * (inCrease ? 0.984 : 1) + 3 * random.nextGaussian();
+      rgb[at] = (byte) Math.max(0, Math.min(255, Math.round(code)));
+    }
+    fill(rgb, 190, 160, 100, 130, 40, 60, 120);
+    List<Readings.Mark> marks = measure(rgb).backdrop().marks();
+    assertFalse(marks.isEmpty());
+    for (Readings.Mark mark : marks) {
+      assertEquals(mark.kind(), "crease");
+      double middle = mark.boxPx().y() + mark.boxPx().height() / 2.0;
+      double x = mark.boxPx().x() + mark.boxPx().width() / 2.0;
+      assertEquals(middle, 60 + 0.12 * x, 8);
+    }
   }
 
   @Test
