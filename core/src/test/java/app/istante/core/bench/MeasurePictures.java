@@ -64,7 +64,7 @@ public final class MeasurePictures {
     /** Pixel for pixel, the ground beside and before the product. */
     static final View GROUND = new View(0, HEIGHT - SHOWN_HEIGHT, SHOWN_WIDTH);
 
-    /** Four times as large, where the product meets the ground. */
+    /** Four times as large, the product's print. */
     static final View CLOSE = new View(200, 250, SHOWN_WIDTH / 4);
   }
 
