@@ -58,20 +58,20 @@ public final class Separator {
       return seen;
     }
     FirstGlance second = glance.secondOpinion();
-    Judged alone = new Judged(seen, agreed, second.agreement(seen.alpha()));
-    if (alone.most() >= FirstGlance.AGREES) {
+    Judged alone = new Judged(seen, Math.max(agreed, second.agreement(seen.alpha())));
+    if (alone.agreement() >= FirstGlance.AGREES) {
       return seen;
     }
     Judged heeding = Judged.by(glance, second, cut.made(glance));
     if (heeding.preferredTo(alone)) {
       return heeding.trusted();
     }
-    return sheetsUnder(plain, alone.most())
+    return sheetsUnder(plain, alone.agreement())
         .map(onSheet -> Judged.by(glance, second, new ProductCut(onSheet).made(glance)))
         .filter(upon -> upon.preferredTo(alone))
         .findFirst()
         .map(Judged::trusted)
-        .orElseGet(() -> seen.trusted(FirstGlance.trust(alone.most())));
+        .orElseGet(() -> seen.trusted(FirstGlance.trust(alone.agreement())));
   }
 
   /** What was outlined may have been a sheet, and what a glance sees a thing upon it. */
@@ -79,26 +79,26 @@ public final class Separator {
     return agreed < LOST ? plain.onSheets() : Stream.empty();
   }
 
-  /** An outline, and how far two glances overlap with it. */
-  private record Judged(Separation outline, double one, double other) {
+  /**
+   * @param agreement of the outline with whichever of two glances overlaps with it more: what
+   *     either takes for a thing looks like one
+   */
+  private record Judged(Separation outline, double agreement) {
     static Judged by(FirstGlance one, FirstGlance other, Separation outline) {
-      return new Judged(outline, one.agreement(outline.alpha()), other.agreement(outline.alpha()));
-    }
-
-    /** What either takes for a thing looks like one. */
-    double most() {
-      return Math.max(one, other);
+      double agreed = one.agreement(outline.alpha());
+      return new Judged(outline, Math.max(agreed, other.agreement(outline.alpha())));
     }
 
     /** Light and edges may have been misled, or a glance: so both count. */
     boolean preferredTo(Judged alone) {
-      return most() >= FITS
-          && most() > alone.most() + FITS_BETTER_BY
-          && Math.pow(most() / alone.most(), 3) * outline.confidence() > alone.outline.confidence();
+      double times = agreement / alone.agreement;
+      return agreement >= FITS
+          && agreement > alone.agreement + FITS_BETTER_BY
+          && Math.pow(times, 3) * outline.confidence() > alone.outline.confidence();
     }
 
     Separation trusted() {
-      return outline.trusted(FirstGlance.trust(most()));
+      return outline.trusted(FirstGlance.trust(agreement));
     }
   }
 
