@@ -69,10 +69,12 @@ case "${1:-}" in
     pictures drawn "$stamps" 3000 5300000 160 160 "$work/square.npz" &
     pictures drawn "$stamps" 3000 5400000 144 192 "$work/tall.npz"
     wait
+    # As large as a second opinion sees them.
+    pictures drawn "$stamps" 1600 5500000 256 192 "$work/closer.npz"
     weights="$HERE/core/src/main/resources/app/istante/core/mask/glance-net.bin"
     expected="$HERE/core/src/test/resources/app/istante/core/mask/glance-net.csv"
     /usr/bin/python3 "$learning/learn.py" "$minutes" "$work/glance-net.bin" \
-      "$work/wide-1.npz,$work/wide-2.npz,$work/square.npz,$work/tall.npz" "$work/taken.npz" \
+      "$work/wide-1.npz,$work/wide-2.npz,$work/square.npz,$work/tall.npz,$work/closer.npz" "$work/taken.npz" \
       "$work/traced.npz" "$weights"
     cp "$work/glance-net.bin" "$weights"
     cp "$work/glance-net.csv" "$expected"

@@ -22,7 +22,7 @@ from pictures import codes, light
 BATCH = 16
 TAKEN_SHARE = 0.15
 TRACED_SHARE = 0.4
-RATE = 2e-3
+RATE = 1.5e-3
 
 # Some pictures are seen at two thirds, so that it knows things at either size.
 COARSER = 0.35

@@ -115,22 +115,45 @@ class Drawing:
         shade = 1 - 0.3 * self.random.random() * gaussian_filter(share, 1.5)
         return sheet * share + table * (1 - share) * shade
 
-    def thing(self):
-        """Light and share of a cut-out or a shape, scaled and turned, many of them painted anew."""
-        made = self.chance(0.35)
-        if made:
-            picture = shapes.shape(self.random)
-        else:
-            picture = cut_out(self.cut_outs[self.random.integers(len(self.cut_outs))])
-        share = picture[..., 3]
-        if share.max() < 0.5 or share.mean() > 0.97:
-            return None
-        rows, columns = np.where(share > 0.3)
+    def one(self):
+        """Codes and share of a cut-out or a shape, nothing around it; whether it is a shape."""
+        made = self.chance(0.4)
+        picture = None
+        while picture is None or picture[..., 3].max() < 0.5 or picture[..., 3].mean() > 0.97:
+            if made:
+                picture = shapes.shape(self.random)
+            else:
+                picture = cut_out(self.cut_outs[self.random.integers(len(self.cut_outs))])
+        rows, columns = np.where(picture[..., 3] > 0.3)
         picture = picture[rows.min() : rows.max() + 1, columns.min() : columns.max() + 1]
+        return (picture[:, ::-1] if self.chance(0.5) else picture), made
+
+    def several(self, first):
+        """Two to four in a row, as pairs and sets are sold: the same again, or others; they stand on one line."""
+        own = [first]
+        for _ in range(self.random.choice([1, 1, 1, 2, 3])):
+            other = first if self.chance(0.6) else self.one()[0]
+            own.append(other[:, ::-1] if self.chance(0.5) else other)
+        tall = [len(first)] + [int(len(first) * self.random.uniform(0.35, 1.1)) for _ in own[1:]]
         if self.chance(0.5):
-            picture = picture[:, ::-1]
+            tall = [len(first)] * len(own)
+        gap = int(len(first) * self.random.uniform(0.02, 0.4))
+        row = []
+        for picture, high in zip(own, tall):
+            wide = max(3, int(picture.shape[1] * high / len(picture)))
+            image = Image.fromarray((picture * 255).astype(np.uint8), "RGBA")
+            sized = np.asarray(image.resize((wide, max(3, high)), Image.BILINEAR)).astype(np.float32) / 255
+            above = max(tall) + 2 - len(sized)
+            row.append(np.pad(sized, ((above, 0), (0, gap), (0, 0))))
+        return np.concatenate(row, 1)
+
+    def thing(self):
+        """Light and share of what is for sale, scaled and turned, many of them painted anew."""
+        picture, made = self.one()
+        if self.chance(0.2):
+            picture = self.several(picture)
         tall, wide = picture.shape[:2]
-        fill = self.random.uniform(0.25, 0.95)
+        fill = self.random.uniform(0.25, 0.95) if self.chance(0.9) else self.random.uniform(0.12, 0.3)
         scale = min(fill * self.height / tall, fill * self.width / wide)
         if self.chance(0.15):
             scale = min(scale * self.random.uniform(1, 1.4), self.width * 1.1 / wide)
@@ -197,6 +220,8 @@ class Drawing:
 
     def shade(self, cut, share, left, top):
         """What the thing leaves of the ground's light: thrown shadows, shade at its foot and all round."""
+        if self.chance(0.15):
+            return np.ones_like(share)
         normal, uniform = self.random.normal, self.random.uniform
         rows = np.where(share.max(1) > 0.5)[0]
         foot, tall = rows.max(), rows.max() - rows.min() + 1

@@ -76,6 +76,12 @@ final class CastShadow {
   /** Edge and penumbra round a shadow's smooth inside, working pixels. */
   private static final int RIM_PX = 7;
 
+  /**
+   * What looks so much like a thing, has no penumbra and is as large as another piece is no shadow:
+   * the second of a pair lies beside the first like one.
+   */
+  private static final double LOOKS_LIKE_A_THING = 0.8;
+
   private final boolean[] inside;
   private final boolean[] dim;
 
@@ -106,8 +112,10 @@ final class CastShadow {
    * @param inside what was taken for product; changed
    * @param edge how clearly each place shows an outline
    * @param gradient slope of the brightness, stops per pixel
+   * @param glance knows what things look like
    */
-  static void takeOff(boolean[] inside, OffGround off, float[] edge, float[] gradient) {
+  static void takeOff(
+      boolean[] inside, OffGround off, float[] edge, float[] gradient, Glance glance) {
     boolean[] dim = new boolean[inside.length];
     boolean[] tinged = new boolean[inside.length];
     double mostTinged = Math.max(TINGED_STOPS, 1.2 * off.colourTolerance());
@@ -119,10 +127,10 @@ final class CastShadow {
               && off.colour()[at] < mostTinged;
       dim[at] = tinged[at] && off.isGrey(at);
     }
-    new CastShadow(inside, dim, tinged, off).run(edge, gradient);
+    new CastShadow(inside, dim, tinged, off).run(edge, gradient, glance);
   }
 
-  private void run(float[] edge, float[] gradient) {
+  private void run(float[] edge, float[] gradient, Glance glance) {
     boolean[] even = new boolean[dim.length];
     boolean[] out = new boolean[dim.length];
     for (int at = 0; at < even.length; at++) {
@@ -143,7 +151,7 @@ final class CastShadow {
     if (!atRim.isEmpty()) {
       boolean[] besideEven = Bits.near(even, width, height, RIM_PX);
       double[] soft = softRims(smooth, besideOpen, besideEven, open, gradient);
-      takeShadows(smooth, atRim, soft, edge);
+      takeShadows(smooth, atRim, soft, glance.looks(smooth), edge);
     }
     takeTongues((int) below(FOOT));
   }
@@ -167,19 +175,23 @@ final class CastShadow {
   /**
    * @param atRim the smooth regions that border open ground enough
    * @param soft share of each region's open rim that is a penumbra
+   * @param looks how much each is like a thing
    */
   private void takeShadows(
-      Regions smooth, List<Regions.Region> atRim, double[] soft, float[] edge) {
+      Regions smooth, List<Regions.Region> atRim, double[] soft, double[] looks, float[] edge) {
     double[] depth = new double[soft.length];
     for (int at = 0; at < dim.length; at++) {
       depth[smooth.labels()[at]] -= off.deviation()[at];
     }
+    Regions pieces = Regions.of(width, height, inside);
     boolean[] shadow = new boolean[soft.length];
     boolean[] penumbral = new boolean[soft.length];
     int taken = 0;
     for (Regions.Region region : atRim) {
       boolean low = region.centreY() > below(LOW);
-      boolean onTable = low && lies(region) && !goesOnFromAbove(region);
+      boolean thing =
+          looks[region.id()] > LOOKS_LIKE_A_THING && isOfAPair(pieces, smooth.labels(), region);
+      boolean onTable = low && !thing && lies(region) && !goesOnFromAbove(region);
       boolean penumbra = soft[region.id()] > SOFT_RIM_SHARE;
       boolean hard = !isSmall(region) && soft[region.id()] < LEAST_SOFT_SHARE;
       boolean tooDeep = hard && depth[region.id()] > DEEPEST_HARD_STOPS * region.areaPx();
@@ -192,6 +204,17 @@ final class CastShadow {
     if (taken > 0 && taken < MOST_SHARE * product) {
       remove(smooth.labels(), shadow, penumbral, edge);
     }
+  }
+
+  /** Whether a region is most of a piece of the outline that is about as large as any other. */
+  private boolean isOfAPair(Regions pieces, int[] labels, Regions.Region region) {
+    int at = region.top() * width;
+    while (labels[at] != region.id()) {
+      at++;
+    }
+    int piece = pieces.all().get(pieces.labels()[at] - 1).areaPx();
+    int largest = pieces.all().stream().mapToInt(Regions.Region::areaPx).max().orElseThrow();
+    return region.areaPx() > 0.5 * piece && piece > 0.5 * largest && piece < product;
   }
 
   /**

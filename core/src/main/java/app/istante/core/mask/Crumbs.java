@@ -22,11 +22,6 @@ final class Crumbs {
 
   private Crumbs() {}
 
-  /** How likely there is a thing at a pixel or close by, at a glance: 0 to 1. */
-  interface Glance {
-    float around(int x, int y);
-  }
-
   /** The outline without them, or as it was. */
   static Separation dropped(Separation seen, Glance glance) {
     int width = seen.width();

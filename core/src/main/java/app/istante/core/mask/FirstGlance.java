@@ -9,7 +9,7 @@ import app.istante.core.image.Srgb;
  * like as a whole ({@link GlanceNet}). So it draws no outline itself: it says which outlines to
  * doubt, and helps where light and edges have been misled.
  */
-final class FirstGlance {
+final class FirstGlance implements Glance {
   /** An outline that overlaps with the glance by this much is not doubted. */
   static final double AGREES = 0.93;
 
@@ -125,10 +125,8 @@ final class FirstGlance {
     return 1 - Math.min(MOST_DOUBT, doubt);
   }
 
-  /**
-   * @return how likely there is a thing at a pixel of the picture or close by: 0 to 1
-   */
-  float around(int x, int y) {
+  @Override
+  public float around(int x, int y) {
     int column = Math.min(grid.width - 1, x * grid.width / grid.wide);
     int row = Math.min(grid.height - 1, y * grid.height / grid.tall);
     float most = 0;

@@ -36,6 +36,7 @@ final class ProductCut {
   private final int width;
   private final int height;
   private final AgainstGround seen;
+  private final FirstGlance glance;
   private final OffGround off;
   private final float[] deviation;
   private final float[] edge;
@@ -46,8 +47,12 @@ final class ProductCut {
   private final EdgeLines lines;
   private final Enclosure.Found found;
 
-  ProductCut(AgainstGround seen) {
+  /**
+   * @param glance tells which parts are the product
+   */
+  ProductCut(AgainstGround seen, FirstGlance glance) {
     this.seen = seen;
+    this.glance = glance;
     width = seen.width;
     height = seen.height;
     off = seen.off;
@@ -71,12 +76,19 @@ final class ProductCut {
     found = Enclosure.of(edge, lines, like, other, beyond, width, height);
   }
 
-  /**
-   * @param glance what counts instead of the light's own evidence; or null
-   */
-  Separation made(FirstGlance glance) {
+  /** Cut by light and edges. */
+  Separation made() {
+    return made(false);
+  }
+
+  /** Cut with what the glance says in the place of the light's own evidence. */
+  Separation heeding() {
+    return made(true);
+  }
+
+  private Separation made(boolean heeding) {
     float[] each = evidence.of(like, found.enclosed());
-    if (glance != null) {
+    if (heeding) {
       glance.tell(seen.log, each, deviation, evidence.brightStops());
     }
     boolean[] inside =
@@ -88,9 +100,9 @@ final class ProductCut {
       beside.takeSeams(inside, like, width, height);
     }
     ThrownShadow.takeOff(inside, notForeign(), off, edge);
-    CastShadow.takeOff(inside, off, edge, seen.gradient);
+    CastShadow.takeOff(inside, off, edge, seen.gradient, glance);
     Regions gaps = dropSpecks(inside);
-    if (glance != null) {
+    if (heeding) {
       fillBright(inside, gaps, evidence.brightStops());
     }
     Holes holes = new Holes(inside, burnt(), off);
@@ -98,18 +110,43 @@ final class ProductCut {
     int opened = first.count() + holes.open(around(inside)).count();
     ThrownShade thrown = thrown(inside, evidence.brightStops());
     opened += thrown == null ? 0 : holes.openInShade(thrown.stops(width, height)).count();
+    return outlined(inside, opened, first.leftClosed(), LEAST_CONFIDENCE);
+  }
+
+  /**
+   * Cut by what the glance says alone, and by the colours around it: for where nothing is known of
+   * the ground. How sure that is, is not known either.
+   */
+  Separation atAGlance() {
+    float[] each = new float[deviation.length];
+    glance.tell(seen.log, each, deviation, Double.POSITIVE_INFINITY);
+    boolean[] inside =
+        GridCut.inside(each, evidence.joins(1), evidence.joins(width), width, height);
+    for (int at = 0; foreign != null && at < inside.length; at++) {
+      inside[at] &= !foreign[at];
+    }
+    dropSpecks(inside);
+    return outlined(inside, 0, false, 0);
+  }
+
+  /**
+   * The separation that an outline gives.
+   *
+   * @param leftClosed whether what was left closed may be an opening
+   * @param least what is less sure is nothing
+   */
+  private Separation outlined(boolean[] inside, int opened, boolean leftClosed, double least) {
     boolean[] strips = FrameStrips.of(inside, width, height);
     byte[] kind = sort(inside, strips);
-    int parts = ProductParts.name(kind, width, height);
+    int parts = ProductParts.name(kind, off, glance);
     float[] alpha = softEdge(kind);
     matte(kind, alpha);
     ContactShadow.takeOff(seen.image, kind, alpha);
     boolean[] product = Separation.places(kind, Separation.PRODUCT);
     OutlineTrust trust = new OutlineTrust(off, edge, lines, seen.gradient, seen.steep, seen.model);
     double sure = found.clearness() * trust.of(product, parts);
-    double doubt = trust.explained(kind) * (first.leftClosed() ? LEFT_CLOSED : 1);
-    boolean any =
-        Bits.count(product) >= SMALLEST_PRODUCT_SHARE * kind.length && sure > LEAST_CONFIDENCE;
+    double doubt = trust.explained(kind) * (leftClosed ? LEFT_CLOSED : 1);
+    boolean any = Bits.count(product) >= SMALLEST_PRODUCT_SHARE * kind.length && sure > least;
     if (!any) {
       Arrays.fill(alpha, 0);
       kind = sort(new boolean[kind.length], strips);

@@ -82,6 +82,10 @@ public final class Regions {
             || labels[at + width] != id);
   }
 
+  int width() {
+    return width;
+  }
+
   /** The same for the pixels that a condition holds for. */
   public static Regions of(int width, int height, IntPredicate belongs) {
     boolean[] set = new boolean[width * height];

@@ -135,4 +135,17 @@ public class CastShadowTest {
     double overlap = overlap(parts, body.or(foot));
     assertTrue(overlap > 0.95, "overlap " + overlap);
   }
+
+  /** It has the first one's shape and lies beside it, darker than the ground, as a shadow does. */
+  @Test
+  public void theSecondOfAPairIsNoShadow() {
+    BiPredicate<Double, Double> pair =
+        (x, y) -> {
+          double u = (x < 320 ? x - 190 : x - 450) / 110;
+          double v = (x < 320 ? y - 190 : y - 300) / 60;
+          return Math.hypot(u, v) < 1 && Math.hypot(u + 0.5, v + 0.9) > 0.5;
+        };
+    Separation parts = separated(pair, 0.3);
+    assertTrue(overlap(parts, pair) > 0.95, overlap(parts, pair) + "");
+  }
 }

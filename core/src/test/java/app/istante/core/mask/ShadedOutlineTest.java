@@ -143,7 +143,10 @@ public class ShadedOutlineTest {
                     ? WINE[channel]
                     : Math.abs(x - 300) < 130 && y < 430 ? WHITE[channel] : 0.05);
     // A glance doubts what is drawn so flat.
-    double byLight = new ProductCut(AgainstGround.of(image, null, null)).made(null).confidence();
+    double byLight =
+        new ProductCut(AgainstGround.of(image, null, null), FirstGlance.at(image, null))
+            .made()
+            .confidence();
     assertTrue(byLight > 0.8, byLight + "");
     Separation parts = Separator.separate(image);
     assertEquals(kind(parts, 280, 240), Separation.PRODUCT);

@@ -67,7 +67,8 @@ public class ThrownShadowTest {
       }
     }
     LinearImage image = new LinearImage(WIDTH, HEIGHT, 1, planes[0], planes[1], planes[2]);
-    Separation byLight = new ProductCut(AgainstGround.of(image, null, null)).made(null);
+    Separation byLight =
+        new ProductCut(AgainstGround.of(image, null, null), FirstGlance.at(image, null)).made();
     assertEquals(byLight.kind()[360 * WIDTH + 320], Separation.PRODUCT);
     assertEquals(byLight.confidence(), 0.97, 0.03);
   }

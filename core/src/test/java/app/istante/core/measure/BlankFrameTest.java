@@ -20,6 +20,11 @@ public class BlankFrameTest {
   private static final int HEIGHT = 600;
   private static final int TABLE_FROM = 730;
 
+  /** Pixels of a photo for one of the scene: what is told here needs no fine picture. */
+  private static final double SCALE = 0.7;
+
+  private static final int ACROSS = (int) (SCALE * WIDTH);
+
   /** Light of the sheet: a bend 0.3 stops dark at 330 px, 60 px wide, and a slope to the right. */
   private static double sheet(double x, double y) {
     double bend = Math.exp(-Math.pow((y - 330) / 60, 2));
@@ -36,18 +41,31 @@ public class BlankFrameTest {
 
   private static double withBox(double x, double y, int channel) {
     double rim = Math.min(Math.min(x - 280, 520 - x), Math.min(y - 180, 470 - y));
-    return inBox(x, y) ? (rim < 3 ? 0.66 : 0.78) : 1.06 * empty(x, y, channel);
+    return inBox(x, y) ? (rim < 3 / SCALE ? 0.66 : 0.78) : 1.06 * empty(x, y, channel);
   }
 
   private static double overlap(Separation parts) {
-    return Overlap.of(parts, at -> inBox(at % WIDTH + 0.5, at / WIDTH + 0.5));
+    return Overlap.of(parts, at -> inBox((at % ACROSS + 0.5) / SCALE, (at / ACROSS + 0.5) / SCALE));
+  }
+
+  private static byte kind(Separation parts, int x, int y) {
+    return parts.kind()[(int) (SCALE * y) * ACROSS + (int) (SCALE * x)];
+  }
+
+  private static Photo photo(long seed, DrawnPhoto.Light light) {
+    return DrawnPhoto.of(
+        ACROSS,
+        (int) (SCALE * HEIGHT),
+        seed,
+        (x, y, channel) -> light.at(x / SCALE, y / SCALE, channel));
   }
 
   private static BlankFrame blank(DrawnPhoto.Light light) {
-    return Analysed.blank(DrawnPhoto.of(WIDTH, HEIGHT, 1, light));
+    return Analysed.blank(photo(1, light));
   }
 
-  private static final Photo TAKE = DrawnPhoto.of(WIDTH, HEIGHT, 2, BlankFrameTest::withBox);
+  private static final Photo TAKE = photo(2, BlankFrameTest::withBox);
+  private static final Readings UNAIDED = Measurement.measure(TAKE);
 
   @Test
   public void aNearlyWhiteBoxIsToldFromTheEmptySet() {
@@ -59,14 +77,14 @@ public class BlankFrameTest {
     // The slope is 0.18 stops over the sheet, the bend 0.3 more.
     assertEquals(readings.backdrop().falloffStops(), 0.45, 0.08);
     assertEquals(readings.uncertainty().get("backdrop.falloffStops"), 0.15);
-    assertFalse(Measurement.measure(TAKE).backdrop().knownFromBlank());
+    assertFalse(UNAIDED.backdrop().knownFromBlank());
   }
 
   @Test
   public void theTableInTheEmptyFrameIsForeignInTheTake() {
     Known known = new Known(blank(BlankFrameTest::empty), null, null);
     Analysed picture = Analysed.of(TAKE, known);
-    assertEquals(picture.separation().kind()[300 * WIDTH + 770], Separation.FOREIGN);
+    assertEquals(kind(picture.separation(), 770, 300), Separation.FOREIGN);
     Readings readings = Measurement.measure(picture);
     assertEquals(readings.backdrop().intrusions().size(), 1);
     assertEquals(readings.backdrop().intrusions().get(0).side(), "right");
@@ -82,8 +100,8 @@ public class BlankFrameTest {
           return inBox(x, y) ? 0.3 : shade * empty(x, y, channel);
         };
     Known known = new Known(blank(BlankFrameTest::empty), null, null);
-    Analysed picture = Analysed.of(DrawnPhoto.of(WIDTH, HEIGHT, 6, shaded), known);
-    assertEquals(picture.separation().kind()[440 * WIDTH + 745], Separation.FOREIGN);
+    Analysed picture = Analysed.of(photo(6, shaded), known);
+    assertEquals(kind(picture.separation(), 745, 440), Separation.FOREIGN);
     assertEquals(Measurement.measure(picture).backdrop().falloffStops(), 0.45, 0.08);
   }
 
@@ -108,7 +126,7 @@ public class BlankFrameTest {
           return inBox(x, y) ? 0.25 : Math.pow(2, stops) * empty(x, y, channel);
         };
     Known known = new Known(blank(BlankFrameTest::empty), null, null);
-    Analysed picture = Analysed.of(DrawnPhoto.of(WIDTH, HEIGHT, 4, take), known);
+    Analysed picture = Analysed.of(photo(4, take), known);
     Readings.Backdrop ground = Measurement.measure(picture).backdrop();
 
     assertTrue(ground.knownFromBlank());
@@ -122,12 +140,12 @@ public class BlankFrameTest {
         blank((x, y, channel) -> 0.5 * (1 + 0.6 * Math.sin(x / 70)) * (1 + 0.3 * Math.cos(y / 50)));
     Readings with = Measurement.measure(Analysed.of(TAKE, new Known(other, null, null)));
     assertFalse(with.backdrop().knownFromBlank());
-    assertEquals(with.backdrop(), Measurement.measure(TAKE).backdrop());
+    assertEquals(with.backdrop(), UNAIDED.backdrop());
   }
 
   @Test
   public void aBlankFrameOfAnotherSizeIsNotUsed() {
-    BlankFrame small = Analysed.blank(DrawnPhoto.of(640, 480, 3, BlankFrameTest::empty));
+    BlankFrame small = Analysed.blank(DrawnPhoto.of(480, 360, 3, BlankFrameTest::empty));
     assertFalse(
         Measurement.measure(Analysed.of(TAKE, new Known(small, null, null)))
             .backdrop()
@@ -137,7 +155,7 @@ public class BlankFrameTest {
   @Test
   public void theEmptySetAgainstItselfHoldsNothing() {
     Known known = new Known(blank(BlankFrameTest::empty), null, null);
-    Photo again = DrawnPhoto.of(WIDTH, HEIGHT, 9, BlankFrameTest::empty);
+    Photo again = photo(9, BlankFrameTest::empty);
     assertFalse(Measurement.measure(Analysed.of(again, known)).product().found());
   }
 }

@@ -57,7 +57,7 @@ public class SlipTest {
     BufferedImage printed =
         SlipFrames.printed(SlipSheet.pdf(List.of(slip(CODE, "Brass hand bell"))));
     Random random = new Random(4);
-    int frames = 120;
+    int frames = 60;
     List<Frame> all = new ArrayList<>();
     for (int number = 0; number < frames; number++) {
       all.add(Frame.random(number, random));
@@ -66,7 +66,7 @@ public class SlipTest {
     List<Frame> missed = all.parallelStream().filter(frame -> !frame.isRead(printed)).toList();
     int read = frames - missed.size();
     System.out.println("slips: " + read + " of " + frames + " read " + missed);
-    assertTrue(read >= 0.99 * frames, read + " of " + frames + " " + missed);
+    assertTrue(read >= 0.98 * frames, read + " of " + frames + " " + missed);
   }
 
   /** How a slip lies, and in what light. */
