@@ -5,6 +5,7 @@ import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
 import app.istante.core.image.LinearImage;
+import app.istante.core.measure.DrawnPhoto;
 import java.util.Random;
 import org.testng.annotations.Test;
 
@@ -175,5 +176,34 @@ public class SeparatorTest {
 
   private static byte kind(Separation parts, int x, int y) {
     return parts.kind()[y * WIDTH + x];
+  }
+
+  private static double petals(double x, double y) {
+    double turn = Math.atan2((y - 240) / 287, (x - 320) / 310);
+    return Math.hypot((x - 320) / 310, (y - 240) / 287) / (1 + 0.12 * Math.sin(7 * turn));
+  }
+
+  /** It touches the frame all round: no ground is told, but it still looks like a thing. */
+  @Test
+  public void aThingSoCloseThatHardlyAnyGroundIsSeenIsOutlinedAndDoubted() {
+    double[] ground = {0.75, 0.45, 0.5};
+    LinearImage close =
+        DrawnPhoto.of(
+                640,
+                480,
+                5,
+                (x, y, channel) -> {
+                  double turn = Math.atan2((y - 240) / 287, (x - 320) / 310);
+                  double off = petals(x, y);
+                  double petal = 0.5 + 0.35 * Math.sin(9 * turn) * off + 0.1 * Math.sin(25 * off);
+                  return off > 1
+                      ? ground[channel] * Math.pow(2, -0.2 * x / 640)
+                      : Math.max(0.02, petal);
+                })
+            .linear(1);
+    Separation parts = Separator.separate(close);
+    double overlap = Overlap.of(parts, at -> petals(at % 640 + 0.5, at / 640 + 0.5) < 1);
+    assertTrue(overlap > 0.95, overlap + "");
+    assertTrue(parts.confidence() < 0.5, parts.confidence() + "");
   }
 }
