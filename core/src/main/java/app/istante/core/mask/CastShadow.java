@@ -82,6 +82,9 @@ final class CastShadow {
    */
   private static final double LOOKS_LIKE_A_THING = 0.8;
 
+  /** The smaller of a pair is at least this much of the larger, and so much of it is smooth. */
+  private static final double OF_A_PAIR = 0.5;
+
   private final boolean[] inside;
   private final boolean[] dim;
 
@@ -214,7 +217,7 @@ final class CastShadow {
     }
     int piece = pieces.all().get(pieces.labels()[at] - 1).areaPx();
     int largest = pieces.all().stream().mapToInt(Regions.Region::areaPx).max().orElseThrow();
-    return region.areaPx() > 0.5 * piece && piece > 0.5 * largest && piece < product;
+    return region.areaPx() > OF_A_PAIR * piece && piece > OF_A_PAIR * largest && piece < product;
   }
 
   /**
