@@ -9,7 +9,7 @@ import java.util.List;
  * is so is taken off where something else remains that is the product.
  */
 final class CastShadow {
-  private static final double DEEPEST_STOPS = 3.2;
+  static final double DEEPEST_STOPS = 3.2;
 
   /** A shadow is smooth: less of an edge than this inside it. */
   private static final float SMOOTH = 0.6f;
@@ -186,14 +186,12 @@ final class CastShadow {
     for (int at = 0; at < dim.length; at++) {
       depth[smooth.labels()[at]] -= off.deviation()[at];
     }
-    Regions pieces = Regions.of(width, height, inside);
     boolean[] shadow = new boolean[soft.length];
     boolean[] penumbral = new boolean[soft.length];
     int taken = 0;
     for (Regions.Region region : atRim) {
       boolean low = region.centreY() > below(LOW);
-      boolean thing =
-          looks[region.id()] > LOOKS_LIKE_A_THING && isOfAPair(pieces, smooth.labels(), region);
+      boolean thing = looks[region.id()] > LOOKS_LIKE_A_THING && isOfAPair(smooth.labels(), region);
       boolean onTable = low && !thing && lies(region) && !goesOnFromAbove(region);
       boolean penumbra = soft[region.id()] > SOFT_RIM_SHARE;
       boolean hard = !isSmall(region) && soft[region.id()] < LEAST_SOFT_SHARE;
@@ -210,7 +208,8 @@ final class CastShadow {
   }
 
   /** Whether a region is most of a piece of the outline that is about as large as any other. */
-  private boolean isOfAPair(Regions pieces, int[] labels, Regions.Region region) {
+  private boolean isOfAPair(int[] labels, Regions.Region region) {
+    Regions pieces = Regions.of(width, height, inside);
     int at = region.top() * width;
     while (labels[at] != region.id()) {
       at++;

@@ -91,11 +91,7 @@ final class ProductCut {
     if (heeding) {
       glance.tell(seen.log, each, deviation, evidence.brightStops());
     }
-    boolean[] inside =
-        GridCut.inside(each, evidence.joins(1), evidence.joins(width), width, height);
-    for (int at = 0; foreign != null && at < inside.length; at++) {
-      inside[at] &= !foreign[at];
-    }
+    boolean[] inside = cut(each);
     if (beside != null) {
       beside.takeSeams(inside, like, width, height);
     }
@@ -120,13 +116,19 @@ final class ProductCut {
   Separation atAGlance() {
     float[] each = new float[deviation.length];
     glance.tell(seen.log, each, deviation, Double.POSITIVE_INFINITY);
+    boolean[] inside = cut(each);
+    dropSpecks(inside);
+    return outlined(inside, 0, false, 0);
+  }
+
+  /** Where the evidence and the edges between pixels part product from ground. */
+  private boolean[] cut(float[] each) {
     boolean[] inside =
         GridCut.inside(each, evidence.joins(1), evidence.joins(width), width, height);
     for (int at = 0; foreign != null && at < inside.length; at++) {
       inside[at] &= !foreign[at];
     }
-    dropSpecks(inside);
-    return outlined(inside, 0, false, 0);
+    return inside;
   }
 
   /**

@@ -25,8 +25,6 @@ final class ProductParts {
   /** A darker piece of ground that looks less like a thing than this is a shadow. */
   private static final double LOOKS_LIKE_NOTHING = 0.15;
 
-  private static final double DEEPEST_SHADOW_STOPS = 3.2;
-
   /** And is so for this share of it at least. */
   private static final double DARKER_SHARE = 0.7;
 
@@ -100,7 +98,7 @@ final class ProductParts {
     int[] darker = new int[regions.all().size() + 1];
     int[] labels = regions.labels();
     for (int at = 0; at < labels.length; at++) {
-      darker[labels[at]] += off.isDim(at, off.tolerance(), DEEPEST_SHADOW_STOPS) ? 1 : 0;
+      darker[labels[at]] += off.isDim(at, off.tolerance(), CastShadow.DEEPEST_STOPS) ? 1 : 0;
     }
     boolean[] shadow = new boolean[darker.length];
     for (Regions.Region part : regions.all()) {

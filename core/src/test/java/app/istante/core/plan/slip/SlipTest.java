@@ -66,7 +66,7 @@ public class SlipTest {
     List<Frame> missed = all.parallelStream().filter(frame -> !frame.isRead(printed)).toList();
     int read = frames - missed.size();
     System.out.println("slips: " + read + " of " + frames + " read " + missed);
-    assertTrue(read >= 0.98 * frames, read + " of " + frames + " " + missed);
+    assertTrue(read >= 0.99 * frames, read + " of " + frames + " " + missed);
   }
 
   /** How a slip lies, and in what light. */
