@@ -56,6 +56,6 @@ final class Crumbs {
         pieces.all().stream()
             .filter(crumb.and(piece -> ProductCut.isPart(piece.areaPx(), kind.length)))
             .count();
-    return seen.outlined(alpha, kind, (int) Math.max(1, seen.parts() - counted));
+    return seen.outlined(alpha, kind, (int) Math.max(1, seen.parts() - counted), seen.holes());
   }
 }

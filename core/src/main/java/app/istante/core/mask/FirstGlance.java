@@ -2,6 +2,7 @@ package app.istante.core.mask;
 
 import app.istante.core.image.LinearImage;
 import app.istante.core.image.Srgb;
+import java.util.function.IntPredicate;
 
 /**
  * What a first glance, too coarse for an outline, takes for the product. All other rules here go by
@@ -31,6 +32,12 @@ final class FirstGlance implements Glance {
   private static final double LEAST_ODDS = 1.5;
 
   private static final double MOST_ODDS = 4;
+
+  /** What it takes for a thing, or not, by so much it sees plainly. */
+  private static final double PLAINLY = 0.9;
+
+  /** Fewer places in a piece are at the thing's edge, which it sees a little elsewhere. */
+  private static final int PIECE_PLACES = 5;
 
   /** Long side of the picture it looks at. */
   private static final int LONG_SIDE_PX = 192;
@@ -138,6 +145,31 @@ final class FirstGlance implements Glance {
     return most;
   }
 
+  /** Share of each pixel of the picture that it gives to a thing, 0 to 1. */
+  float[] shares() {
+    float[] share = new float[grid.wide * grid.tall];
+    for (int y = 0; y < grid.tall; y++) {
+      double v = (y + 0.5) * grid.height / grid.tall - 0.5;
+      for (int x = 0; x < grid.wide; x++) {
+        double u = (x + 0.5) * grid.width / grid.wide - 0.5;
+        share[y * grid.wide + x] = Planes.between(shares, grid.width, grid.height, u, v);
+      }
+    }
+    return share;
+  }
+
+  /** Whether it plainly sees a piece of the picture otherwise than an outline has it. */
+  boolean objectsTo(float[] alpha) {
+    float[] outlined = grid.means(alpha);
+    return isPiece(at -> shares[at] >= PLAINLY && outlined[at] <= 1 - PLAINLY)
+        || isPiece(at -> shares[at] <= 1 - PLAINLY && outlined[at] >= PLAINLY);
+  }
+
+  private boolean isPiece(IntPredicate places) {
+    return Regions.of(grid.width, grid.height, places).all().stream()
+        .anyMatch(piece -> piece.areaPx() >= PIECE_PLACES);
+  }
+
   /**
    * Puts what the glance says, and what colours say of the places that it leaves open, in the place
    * of other evidence.
@@ -148,14 +180,7 @@ final class FirstGlance implements Glance {
    * @param bright what is brighter over the ground than this is none, whatever it looks like
    */
   void tell(float[][] log, float[] evidence, float[] deviation, double bright) {
-    float[] share = new float[evidence.length];
-    for (int y = 0; y < grid.tall; y++) {
-      double v = (y + 0.5) * grid.height / grid.tall - 0.5;
-      for (int x = 0; x < grid.wide; x++) {
-        double u = (x + 0.5) * grid.width / grid.wide - 0.5;
-        share[y * grid.wide + x] = Planes.between(shares, grid.width, grid.height, u, v);
-      }
-    }
+    float[] share = shares();
     new LocalColours(log, grid.wide, grid.tall).tell(share, evidence);
     for (int at = 0; at < share.length; at++) {
       double odds = Math.log(Math.max(1e-6, share[at]) / Math.max(1e-6, 1 - share[at]));

@@ -65,17 +65,17 @@ public record Separation(
 
   /** The same outline, trusted less. */
   Separation trusted(double share) {
-    return with(confidence * share, alpha, kind, groundLog, deviationStops, parts);
+    return with(confidence * share, alpha, kind, groundLog, deviationStops, parts, holes);
   }
 
   /** Another outline in the same light. */
-  Separation outlined(float[] alpha, byte[] kind, int parts) {
-    return with(confidence, alpha, kind, groundLog, deviationStops, parts);
+  Separation outlined(float[] alpha, byte[] kind, int parts, int holes) {
+    return with(confidence, alpha, kind, groundLog, deviationStops, parts, holes);
   }
 
   /** The same outline, held against another ground. */
   Separation on(float[][] ground, float[] deviation, byte[] kinds) {
-    return with(confidence, alpha, kinds, ground, deviation, parts);
+    return with(confidence, alpha, kinds, ground, deviation, parts, holes);
   }
 
   private Separation with(
@@ -84,7 +84,8 @@ public record Separation(
       byte[] kind,
       float[][] groundLog,
       float[] deviationStops,
-      int parts) {
+      int parts,
+      int holes) {
     return new Separation(
         width,
         height,

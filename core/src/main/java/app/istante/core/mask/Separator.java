@@ -69,16 +69,22 @@ public final class Separator {
   /** The outline that is told by light and edges, or one that is cut with a glance's help. */
   private static Separation chosen(
       AgainstGround plain, ProductCut cut, Separation seen, FirstGlance glance) {
-    double agreed = glance.agreement(seen.alpha());
-    if (agreed >= FirstGlance.AGREES) {
+    boolean agreed = glance.agreement(seen.alpha()) >= FirstGlance.AGREES;
+    if (agreed && !glance.objectsTo(seen.alpha())) {
       return seen;
     }
     FirstGlance second = glance.secondOpinion();
-    Judged alone = new Judged(seen, Math.max(agreed, second.agreement(seen.alpha())));
-    if (alone.agreement() >= FirstGlance.AGREES) {
+    Judged alone = Judged.by(glance, second, seen);
+    agreed = alone.agreement() >= FirstGlance.AGREES;
+    boolean objected = glance.objectsTo(seen.alpha()) && second.objectsTo(seen.alpha());
+    if (agreed && !objected) {
       return seen;
     }
     Judged heeding = Judged.by(glance, second, cut.heeding());
+    Judged corrected = objected ? alone.corrected(heeding.outline(), glance, second) : alone;
+    if (agreed) {
+      return corrected.trusted();
+    }
     Judged told =
         heeding.preferredTo(alone)
             ? heeding
@@ -87,7 +93,7 @@ public final class Separator {
                     onSheet -> Judged.by(glance, second, new ProductCut(onSheet, glance).heeding()))
                 .filter(upon -> upon.preferredTo(alone))
                 .findFirst()
-                .orElse(alone);
+                .orElse(corrected);
     if (told.trusted().confidence() >= DOUBTED) {
       return told.trusted();
     }
@@ -125,6 +131,10 @@ public final class Separator {
       return agreement >= FITS
           && agreement > alone.agreement + FITS_BETTER_BY
           && Math.pow(times, 3) * outline.confidence() > alone.outline.confidence();
+    }
+
+    Judged corrected(Separation other, FirstGlance one, FirstGlance second) {
+      return by(one, second, PlainlySeen.corrected(outline, other, one.shares(), second.shares()));
     }
 
     boolean plainlyNearerThan(Judged told) {

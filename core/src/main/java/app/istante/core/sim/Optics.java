@@ -20,18 +20,41 @@ public final class Optics {
     float[] across = new float[in.length];
     float[] out = new float[in.length];
     float[] row = new float[width + 2 * radius];
-    for (int y = 0; y < height; y++) {
-      carriedOn(in, y * width, width, radius, row);
-      for (int k = 0; k < kernel.length; k++) {
-        add(across, y * width, width, row, k, kernel[k]);
-      }
+    boolean[] dark = new boolean[height];
+    int[] starts = new int[kernel.length];
+    for (int k = 0; k < starts.length; k++) {
+      starts[k] = k;
     }
     for (int y = 0; y < height; y++) {
-      for (int k = -radius; k <= radius; k++) {
-        add(out, y * width, width, across, clamp(y + k, height) * width, kernel[k + radius]);
+      // Of a shadow's plane most rows are empty.
+      dark[y] = isDark(in, y * width, width);
+      if (!dark[y]) {
+        carriedOn(in, y * width, width, radius, row);
+        add(across, y * width, width, row, starts, kernel, kernel.length);
       }
+    }
+    float[] weights = new float[kernel.length];
+    for (int y = 0; y < height; y++) {
+      int lit = 0;
+      for (int k = -radius; k <= radius; k++) {
+        int from = clamp(y + k, height);
+        if (!dark[from]) {
+          starts[lit] = from * width;
+          weights[lit++] = kernel[k + radius];
+        }
+      }
+      add(out, y * width, width, across, starts, weights, lit);
     }
     return out;
+  }
+
+  private static boolean isDark(float[] in, int from, int count) {
+    for (int i = from; i < from + count; i++) {
+      if (in[i] != 0) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** A row with {@code more} pixels on either side, each its end's own. */
@@ -41,10 +64,40 @@ public final class Optics {
     Arrays.fill(row, more + width, row.length, in[from + width - 1]);
   }
 
+  /**
+   * Sums of stretches by their weights: four at a time, since what is summed up is kept so long.
+   */
+  private static void add(
+      float[] to, int at, int count, float[] from, int[] starts, float[] weights, int terms) {
+    int term = 0;
+    for (; term + 4 <= terms; term += 4) {
+      addFour(to, at, count, from, starts, weights, term);
+    }
+    for (; term < terms; term++) {
+      int start = starts[term];
+      float weight = weights[term];
+      for (int i = 0; i < count; i++) {
+        to[at + i] += weight * from[start + i];
+      }
+    }
+  }
+
   /** A loop that runs in vectors: everything that bends it is left to the caller. */
-  private static void add(float[] to, int at, int count, float[] from, int start, float weight) {
+  private static void addFour(
+      float[] to, int at, int count, float[] from, int[] starts, float[] weights, int term) {
+    int a = starts[term];
+    int b = starts[term + 1];
+    int c = starts[term + 2];
+    int d = starts[term + 3];
+    float ofA = weights[term];
+    float ofB = weights[term + 1];
+    float ofC = weights[term + 2];
+    float ofD = weights[term + 3];
     for (int i = 0; i < count; i++) {
-      to[at + i] += weight * from[start + i];
+      float sum = to[at + i] + ofA * from[a + i];
+      sum += ofB * from[b + i];
+      sum += ofC * from[c + i];
+      to[at + i] = sum + ofD * from[d + i];
     }
   }
 
@@ -141,6 +194,10 @@ public final class Optics {
     double dx = Math.cos(Math.toRadians(shakeDegrees)) * shakePx;
     double dy = Math.sin(Math.toRadians(shakeDegrees)) * shakePx;
     float[] out = new float[in.length];
+    int more = (int) Math.ceil(Math.abs(dx)) + 2;
+    float[] row = new float[width + 2 * more];
+    float[] upper = new float[width];
+    float[] lower = new float[width];
     for (int s = 0; s < steps; s++) {
       double share = (s + 0.5) / steps - 0.5;
       double ox = dx * share;
@@ -149,19 +206,34 @@ public final class Optics {
       int iy = (int) Math.floor(oy);
       float fx = (float) (ox - ix);
       float fy = (float) (oy - iy);
+      between(in, clamp(iy, height) * width, width, more, ix, fx, row, lower);
       for (int y = 0; y < height; y++) {
-        int r0 = clamp(y + iy, height) * width;
-        int r1 = clamp(y + iy + 1, height) * width;
-        for (int x = 0; x < width; x++) {
-          int c0 = clamp(x + ix, width);
-          int c1 = clamp(x + ix + 1, width);
-          float top = in[r0 + c0] + fx * (in[r0 + c1] - in[r0 + c0]);
-          float low = in[r1 + c0] + fx * (in[r1 + c1] - in[r1 + c0]);
-          out[y * width + x] += (top + fy * (low - top)) / steps;
-        }
+        float[] before = upper;
+        upper = lower;
+        lower = before;
+        between(in, clamp(y + iy + 1, height) * width, width, more, ix, fx, row, lower);
+        addBetween(out, y * width, upper, lower, fy, steps);
       }
     }
     return out;
+  }
+
+  /** What lies between the pixels of a row. */
+  private static void between(
+      float[] in, int from, int width, int more, int off, float across, float[] row, float[] out) {
+    carriedOn(in, from, width, more, row);
+    int start = more + off;
+    for (int x = 0; x < out.length; x++) {
+      out[x] = row[start + x] + across * (row[start + x + 1] - row[start + x]);
+    }
+  }
+
+  /** A share of what lies between two rows, in a loop that runs in vectors. */
+  private static void addBetween(
+      float[] to, int at, float[] upper, float[] lower, float down, float shares) {
+    for (int x = 0; x < upper.length; x++) {
+      to[at + x] += (upper[x] + down * (lower[x] - upper[x])) / shares;
+    }
   }
 
   private static int clamp(int at, int size) {

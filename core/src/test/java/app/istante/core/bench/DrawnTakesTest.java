@@ -19,7 +19,7 @@ import org.testng.annotations.Test;
  * what {@code ./istante bench accuracy} prints.
  */
 public class DrawnTakesTest {
-  private static final long[] LOTS = {1, 2, 5, 10, 11, 13, 20, 29, 30, 37, 46, 52, 56, 61, 68};
+  private static final long[] LOTS = {1, 2, 5, 6, 10, 11, 13, 20, 29, 30, 37, 46, 52, 56, 61, 68};
   private static final ConcurrentMap<Long, Looked> LOOKED = new ConcurrentHashMap<>();
 
   /** A take, what is true of it and what was measured. */
@@ -73,6 +73,15 @@ public class DrawnTakesTest {
       sum += looked((Long) lot[0]).overlap;
     }
     assertTrue(sum / lots().length >= 0.98, "mean " + sum / lots().length);
+  }
+
+  /** A burnt patch of a bear that reaches its outline looks like the burnt ground beside it. */
+  @Test
+  public void aBurntPartOfTheOutlineIsSeenAtAGlance() {
+    Looked l = looked(6);
+    assertTrue(l.overlap > 0.97, l.take.name() + ": " + l.overlap);
+    double burnt = l.truth.clippedShare();
+    assertEquals(l.readings.exposure().clippedShare(), burnt, 0.5 * burnt, l.take.name());
   }
 
   @Test(dataProvider = "lots")

@@ -1,0 +1,159 @@
+package app.istante.core.mask;
+
+import java.util.function.IntToDoubleFunction;
+
+/**
+ * Pieces of the picture that two glances plainly see otherwise than its outline: a lid that is
+ * burnt into the ground, the pale rim of a mug, a hard shadow just below the thing. They are small
+ * beside it, so that the outline as a whole looks like a thing; each of them is taken as another
+ * cut has it, which heeds the glance.
+ */
+final class PlainlySeen {
+  /** What both glances take for a thing by so much, on the mean, is one. */
+  private static final double THING = 0.9;
+
+  /** Where the outline was told to be open there was a reason: so much more is asked. */
+  private static final double CLOSED = 0.975;
+
+  /** What both take for a thing by no more than this is none, where it is darker ground. */
+  private static final double NOTHING = 0.1;
+
+  /** Ground that is deeper in shade than this is not easily overlooked: stops. */
+  private static final double DEEPEST_STOPS = -1;
+
+  /** Of what lies around a piece that was overlooked, so much was found. */
+  private static final double BESIDE_SHARE = 0.5;
+
+  private static final int BESIDE_PX = 2;
+
+  /** Smaller pieces than this share of the picture are finer than a glance. */
+  private static final double SMALLEST_SHARE = 0.0002;
+
+  private final Separation outline;
+  private final Separation other;
+  private final int width;
+  private final int height;
+  private final Bits product;
+  private final byte[] kind;
+  private final float[] alpha;
+
+  private PlainlySeen(Separation outline, Separation other) {
+    this.outline = outline;
+    this.other = other;
+    width = outline.width();
+    height = outline.height();
+    product = product(outline.kind());
+    kind = outline.kind().clone();
+    alpha = outline.alpha().clone();
+  }
+
+  /**
+   * @param other the same picture cut with the glance's help
+   * @param sure share of each pixel that the first glance gives to a thing
+   * @param surer the same by the second
+   * @return the outline with such pieces of the other one, or the same
+   */
+  static Separation corrected(Separation outline, Separation other, float[] sure, float[] surer) {
+    if (!outline.found() || !other.found()) {
+      return outline;
+    }
+    return new PlainlySeen(outline, other).corrected(sure, surer);
+  }
+
+  private Separation corrected(float[] sure, float[] surer) {
+    Bits there = product(other.kind());
+    Regions added = Regions.of(there.andNot(product));
+    Regions taken = Regions.of(product.andNot(there));
+    Regions gaps = Regions.of(product.not());
+    double[] things = means(added, at -> Math.min(sure[at], surer[at]));
+    double[] nothings = means(taken, at -> Math.max(sure[at], surer[at]));
+    double[] addedStops = means(added, at -> outline.deviationStops()[at]);
+    double[] takenStops = means(taken, at -> outline.deviationStops()[at]);
+    double darker = -BackdropModel.toleranceStops(outline.noiseStops());
+    boolean any = false;
+    for (Regions.Region piece : added.all()) {
+      int id = piece.id();
+      if (isLarge(piece) && things[id] >= THING && addedStops[id] > DEEPEST_STOPS) {
+        Bits all = added.where(one -> one == piece);
+        if (isBeside(all) && (things[id] >= CLOSED || !isWithin(all, gaps))) {
+          take(all, true);
+          any = true;
+        }
+      }
+    }
+    for (Regions.Region piece : taken.all()) {
+      int id = piece.id();
+      if (isLarge(piece) && nothings[id] <= NOTHING && takenStops[id] < darker) {
+        take(taken.where(one -> one == piece), false);
+        any = true;
+      }
+    }
+    return any ? outline.outlined(alpha, kind, parts(), holes()) : outline;
+  }
+
+  private boolean isLarge(Regions.Region piece) {
+    return piece.areaPx() >= SMALLEST_SHARE * kind.length;
+  }
+
+  private boolean isBeside(Bits piece) {
+    Bits around = piece.near(BESIDE_PX).andNot(piece);
+    return around.and(product).count() >= BESIDE_SHARE * around.count();
+  }
+
+  /** Whether a piece lies in an opening. */
+  private static boolean isWithin(Bits piece, Regions gaps) {
+    boolean[] open = {false};
+    piece.forEach(at -> open[0] |= gaps.all().get(gaps.labels()[at] - 1).borderPx() > 0);
+    return !open[0];
+  }
+
+  /** As the other cut has it, with its soft rim. */
+  private void take(Bits piece, boolean more) {
+    piece.forEach(at -> kind[at] = other.kind()[at]);
+    piece
+        .near(BESIDE_PX)
+        .forEach(
+            at -> {
+              float there = other.alpha()[at];
+              alpha[at] = more ? Math.max(alpha[at], there) : Math.min(alpha[at], there);
+            });
+  }
+
+  private int parts() {
+    int more = large(Regions.of(product(kind)), false) - large(Regions.of(product), false);
+    return Math.max(1, outline.parts() + more);
+  }
+
+  private int holes() {
+    int more =
+        large(Regions.of(product(kind).not()), true) - large(Regions.of(product.not()), true);
+    return Math.max(0, outline.holes() + more);
+  }
+
+  private static int large(Regions regions, boolean inside) {
+    int pixels = regions.labels().length;
+    return (int)
+        regions.all().stream()
+            .filter(one -> ProductCut.isPart(one.areaPx(), pixels))
+            .filter(one -> !inside || one.borderPx() == 0)
+            .count();
+  }
+
+  private Bits product(byte[] kinds) {
+    return Bits.of(Separation.places(kinds, Separation.PRODUCT), width, height);
+  }
+
+  private static double[] means(Regions regions, IntToDoubleFunction value) {
+    double[] means = new double[regions.all().size() + 1];
+    int[] labels = regions.labels();
+    for (int at = 0; at < labels.length; at++) {
+      if (labels[at] > 0) {
+        means[labels[at]] += value.applyAsDouble(at);
+      }
+    }
+    for (Regions.Region one : regions.all()) {
+      means[one.id()] /= one.areaPx();
+    }
+    return means;
+  }
+}
