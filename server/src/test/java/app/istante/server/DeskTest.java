@@ -48,7 +48,7 @@ public class DeskTest extends RunningServer {
   @Test
   public void smallCopiesAreMadeAgainWhenDeleted() throws IOException {
     long shoot = newShoot("tuttocose", "DESK-2", "lead");
-    String sha = measured(taken(shoot, "a.jpg", photo(72), null)).at("/take/sha256").asString();
+    String sha = measured(taken(shoot, "a.jpg", smallPhoto(72), null)).at("/take/sha256").asString();
     Path copy = DATA.resolve("derived").resolve(sha.substring(0, 2)).resolve(sha + "-420.jpg");
     assertTrue(Files.exists(copy));
     Files.delete(copy);
@@ -59,7 +59,7 @@ public class DeskTest extends RunningServer {
   @Test
   public void originalsLieUnderTheirHashUnchanged() throws IOException {
     long shoot = newShoot("tuttocose", "DESK-3", "lead");
-    byte[] bytes = photo(73);
+    byte[] bytes = smallPhoto(73);
     String sha = measured(taken(shoot, "a.jpg", bytes, null)).at("/take/sha256").asString();
     List<Path> found = new ArrayList<>();
     try (var all = Files.walk(DATA.resolve("pictures"))) {
@@ -90,7 +90,7 @@ public class DeskTest extends RunningServer {
   public void onlyAnAssignedTakeCanBeKept() {
     long shoot = newShoot("tuttocose", "DESK-6", "lead");
     put("/api/shoots/" + shoot + "/aim", "{}");
-    long take = taken(shoot, "loose.jpg", photo(75), null);
+    long take = taken(shoot, "loose.jpg", smallPhoto(75), null);
     Answer refused = put("/api/takes/" + take + "/choice", "{\"chosen\":true}");
     assertEquals(refused.status(), 409);
     assertTrue(refused.json().get("detail").asString().startsWith("Say first which item"));
@@ -133,12 +133,12 @@ public class DeskTest extends RunningServer {
   public void aChangedFileInTheWatchedFolderIsTakenInAgainAndTheSameOneIsNot() throws IOException {
     long shoot = newShoot("tuttocose", "DESK-9", "lead");
     Path folder = Path.of(get("/api/shoots/" + shoot).json().get("watchFolder").asString());
-    Files.write(folder.resolve("frame.jpg"), photo(78));
+    Files.write(folder.resolve("frame.jpg"), smallPhoto(78));
     until(() -> takes(shoot) == 1 ? true : null);
-    Files.write(folder.resolve("frame.jpg"), photo(79));
+    Files.write(folder.resolve("frame.jpg"), smallPhoto(79));
     until(() -> takes(shoot) == 2 ? true : null);
-    Files.write(folder.resolve("copy.jpg"), photo(79));
-    Files.write(folder.resolve("other.jpg"), photo(80));
+    Files.write(folder.resolve("copy.jpg"), smallPhoto(79));
+    Files.write(folder.resolve("other.jpg"), smallPhoto(80));
     until(() -> takes(shoot) == 3 ? true : null);
     assertTrue(Files.exists(folder.resolve("copy.jpg")), "files are left where they lie");
   }

@@ -90,7 +90,7 @@ public class HouseTest extends RunningServer {
   public void aShotThatIsRemovedLeavesItsTakesUnassigned() {
     long shoot = newShoot("tuttocose", "HOUSE-1", "lead", "side");
     long side = shotOf(shoot, "side");
-    long take = upload(shoot, "x.jpg", photo(31), side).json().get("takeId").asLong();
+    long take = upload(shoot, "x.jpg", smallPhoto(31), side).json().get("takeId").asLong();
     assertEquals(delete("/api/shoots/" + shoot + "/shots/" + side).status(), 204);
     JsonNode after = get("/api/takes/" + take).json();
     assertTrue(!after.get("take").has("shotId"), after.toString());

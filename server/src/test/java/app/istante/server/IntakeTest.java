@@ -35,8 +35,8 @@ public class IntakeTest extends RunningServer {
   @Test
   public void keepsTheSamePhotoOnceAndSaysSo() {
     long shoot = newShoot("tuttocose", "IN-2", "lead");
-    upload(shoot, "a.jpg", photo(2), null);
-    Answer again = upload(shoot, "copy of a.jpg", photo(2), null);
+    upload(shoot, "a.jpg", smallPhoto(2), null);
+    Answer again = upload(shoot, "copy of a.jpg", smallPhoto(2), null);
     assertEquals(again.json().get("outcome").asString(), "duplicate");
     assertTrue(again.json().get("message").asString().contains("a.jpg"));
     assertEquals(get("/api/shoots/" + shoot + "/takes").json().get("total").asInt(), 1);
@@ -81,18 +81,18 @@ public class IntakeTest extends RunningServer {
   public void placesPhotosByNameThenByTheShotAimedAt() {
     long shoot = newShoot("tuttocose", "IN-5", "lead", "side");
     long side = shotOf(shoot, "side");
-    JsonNode byName = upload(shoot, "IN-5 side 2.jpg", photo(4), null).json();
+    JsonNode byName = upload(shoot, "IN-5 side 2.jpg", smallPhoto(4), null).json();
     JsonNode detail = get("/api/takes/" + byName.get("takeId").asLong()).json();
     assertEquals(detail.at("/take/shotId").asLong(), side);
     assertEquals(detail.at("/take/assignedBecause").asString(), "its name says so");
 
     put("/api/shoots/" + shoot + "/aim", "{\"shotId\":" + side + "}");
-    JsonNode aimed = upload(shoot, "IMG_1.jpg", photo(5), null).json();
+    JsonNode aimed = upload(shoot, "IMG_1.jpg", smallPhoto(5), null).json();
     assertEquals(
         get("/api/takes/" + aimed.get("takeId").asLong()).json().at("/take/shotId").asLong(), side);
 
     put("/api/shoots/" + shoot + "/aim", "{}");
-    JsonNode loose = upload(shoot, "IMG_2.jpg", photo(6), null).json();
+    JsonNode loose = upload(shoot, "IMG_2.jpg", smallPhoto(6), null).json();
     assertFalse(get("/api/takes/" + loose.get("takeId").asLong()).json().get("take").has("shotId"));
   }
 
@@ -101,7 +101,7 @@ public class IntakeTest extends RunningServer {
     long shoot = newShoot("tuttocose", "IN-6", "lead");
     Path folder = Path.of(get("/api/shoots/" + shoot).json().get("watchFolder").asString());
     Path writing = folder.resolve(".camera-is-writing");
-    Files.write(writing, photo(7));
+    Files.write(writing, smallPhoto(7));
     Files.move(writing, folder.resolve("DSC_0001.jpg"), StandardCopyOption.ATOMIC_MOVE);
     JsonNode takes =
         until(

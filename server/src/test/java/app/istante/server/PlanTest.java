@@ -234,8 +234,8 @@ public class PlanTest extends RunningServer {
     assertEquals(pdf.status(), 200);
     // The second slip of the sheet is SLIP-2's; the heap comes in another order than it was taken.
     byte[] first = taken(slip(pdf.raw().body(), 1), "2026:03:14 10:00:00");
-    byte[] lead = taken(photo(61), "2026:03:14 10:01:00");
-    byte[] side = taken(photo(62), "2026:03:14 10:02:00");
+    byte[] lead = taken(smallPhoto(61), "2026:03:14 10:01:00");
+    byte[] side = taken(smallPhoto(62), "2026:03:14 10:02:00");
     long sideTake = drop(shoot, "c.jpg", side);
     long leadTake = drop(shoot, "b.jpg", lead);
     long slipTake = drop(shoot, "a.jpg", first);
@@ -255,7 +255,7 @@ public class PlanTest extends RunningServer {
     // What a person says stays, whatever comes in later.
     long other = shotOf(plan, "SLIP-1", "lead").get("id").asLong();
     put("/api/takes/assignment", "{\"takeIds\":[" + sideTake + "],\"shotId\":" + other + "}");
-    measured(drop(shoot, "d.jpg", taken(photo(63), "2026:03:14 10:05:00")));
+    measured(drop(shoot, "d.jpg", taken(smallPhoto(63), "2026:03:14 10:05:00")));
     assertEquals(get("/api/takes/" + sideTake).json().at("/take/shotId").asLong(), other);
   }
 

@@ -15,7 +15,7 @@ public class SortingTest extends RunningServer {
   private static final String AT = "2026:03:14 10:%02d:%02d";
 
   private static byte[] at(long seed, int minute, int second) {
-    return ExifTime.write(photo(seed), AT.formatted(minute, second));
+    return ExifTime.write(smallPhoto(seed), AT.formatted(minute, second));
   }
 
   private long drop(long shoot, String name, byte[] bytes) {
@@ -55,7 +55,7 @@ public class SortingTest extends RunningServer {
   @Test
   public void oneFileWithoutATimeWaitsToBeAssigned() {
     long shoot = newShoot("tuttocose", "SORT-3", "lead", "side");
-    JsonNode take = take(drop(shoot, "IMG_1.jpg", photo(121)));
+    JsonNode take = take(drop(shoot, "IMG_1.jpg", smallPhoto(121)));
     assertFalse(take.has("shotId"), take.toString());
     assertEquals(take.get("shows").asString(), "UNKNOWN");
     assertEquals(get("/api/shoots/" + shoot).json().at("/counts/unassigned").asInt(), 1);

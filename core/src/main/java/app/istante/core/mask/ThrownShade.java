@@ -294,27 +294,37 @@ final class ThrownShade {
       weights[i + radius] = (float) Math.exp(-i * i / (2 * sigma * sigma));
       sum += weights[i + radius];
     }
+    int width = cells.width;
     float[] across = new float[body.length];
     float[] out = new float[body.length];
+    float[] row = new float[width + 2 * radius];
     for (int y = 0; y < cells.height; y++) {
-      for (int x = 0; x < cells.width; x++) {
-        float total = 0;
-        for (int i = Math.max(-radius, -x); i <= Math.min(radius, cells.width - 1 - x); i++) {
-          total += weights[i + radius] * body[y * cells.width + x + i];
-        }
-        across[y * cells.width + x] = total / sum;
+      System.arraycopy(body, y * width, row, radius, width);
+      for (int i = 0; i < weights.length; i++) {
+        add(across, y * width, width, row, i, weights[i]);
       }
     }
+    divide(across, sum);
     for (int y = 0; y < cells.height; y++) {
-      for (int x = 0; x < cells.width; x++) {
-        float total = 0;
-        for (int i = Math.max(-radius, -y); i <= Math.min(radius, cells.height - 1 - y); i++) {
-          total += weights[i + radius] * across[(y + i) * cells.width + x];
-        }
-        out[y * cells.width + x] = total / sum;
+      for (int i = Math.max(-radius, -y); i <= Math.min(radius, cells.height - 1 - y); i++) {
+        add(out, y * width, width, across, (y + i) * width, weights[i + radius]);
       }
     }
+    divide(out, sum);
     return out;
+  }
+
+  /** A loop that runs in vectors. */
+  private static void add(float[] to, int at, int count, float[] from, int start, float weight) {
+    for (int i = 0; i < count; i++) {
+      to[at + i] += weight * from[start + i];
+    }
+  }
+
+  private static void divide(float[] sums, float by) {
+    for (int i = 0; i < sums.length; i++) {
+      sums[i] /= by;
+    }
   }
 
   /** Shade at the working picture's size, stops (0 and less), between the middles of the cells. */
@@ -323,10 +333,16 @@ final class ThrownShade {
     float[] shade = new float[width * height];
     for (int y = 0; y < height; y++) {
       double v = (y + 0.5) / FINE - 0.5 - found.dy;
+      if (v <= -1 || v >= cells.height) {
+        continue;
+      }
       for (int x = 0; x < width; x++) {
         double u = (x + 0.5) / FINE - 0.5 - found.dx;
         double here = between(soft, u, v, cells.width, cells.height);
-        shade[y * width + x] = (float) (Math.log(1 - found.depth * here) / Math.log(2));
+        // Most of the picture is not shaded: a logarithm less.
+        if (here > 0) {
+          shade[y * width + x] = (float) (Math.log(1 - found.depth * here) / Math.log(2));
+        }
       }
     }
     return shade;
