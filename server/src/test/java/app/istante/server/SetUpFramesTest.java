@@ -18,10 +18,11 @@ import tools.jackson.databind.JsonNode;
 /** Blank frames, near-duplicates and drift, over HTTP. */
 public class SetUpFramesTest extends RunningServer {
 
+  /** As large as a small photo. */
   private static byte[] empty(int code) throws IOException {
-    byte[] rgb = new byte[3 * 1200 * 900];
+    byte[] rgb = new byte[3 * 480 * 360];
     Arrays.fill(rgb, (byte) code);
-    return PhotoWriter.jpeg(new EncodedImage(1200, 900, rgb), 0.92);
+    return PhotoWriter.jpeg(new EncodedImage(480, 360, rgb), 0.92);
   }
 
   private JsonNode readings(long take) {
@@ -43,7 +44,7 @@ public class SetUpFramesTest extends RunningServer {
     long blank = upload(shoot, "empty.jpg", empty(253), null).json().get("takeId").asLong();
     measured(blank);
     long take =
-        upload(shoot, "a.jpg", photo(301), shotOf(shoot, "lead")).json().get("takeId").asLong();
+        upload(shoot, "a.jpg", smallPhoto(301), shotOf(shoot, "lead")).json().get("takeId").asLong();
     measured(take);
     assertFalse(fromBlank(take));
     String verdict = get("/api/takes/" + take).json().at("/take/verdict").asString();
