@@ -6,7 +6,7 @@ import { useId } from "react";
 type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & { main?: boolean; keyName?: string };
 
 const SHAPE =
-  "inline-flex min-h-10 items-center justify-center gap-2 rounded-md border px-4 font-medium";
+  "inline-flex min-h-10 items-center justify-center gap-2 rounded-md border px-4 py-1 leading-tight font-medium";
 const QUIET = "bg-panel text-ink border-line hover:border-ink";
 
 export function Button({ main = false, keyName, className = "", children, ...rest }: ButtonProps) {
