@@ -7,16 +7,7 @@ interface Glance {
 
   /** How likely each region is part of a thing, by its number: the mean over it. */
   default double[] looks(Regions regions) {
-    int[] labels = regions.labels();
-    double[] looks = new double[regions.all().size() + 1];
-    for (int at = 0; at < labels.length; at++) {
-      if (labels[at] > 0) {
-        looks[labels[at]] += around(at % regions.width(), at / regions.width());
-      }
-    }
-    for (Regions.Region region : regions.all()) {
-      looks[region.id()] /= region.areaPx();
-    }
-    return looks;
+    int width = regions.width();
+    return regions.means(at -> around(at % width, at / width));
   }
 }

@@ -1,7 +1,5 @@
 package app.istante.core.mask;
 
-import java.util.function.IntToDoubleFunction;
-
 /**
  * Pieces of the picture that two glances plainly see otherwise than its outline: a lid that is
  * burnt into the ground, the pale rim of a mug, a hard shadow just below the thing. They are small
@@ -65,10 +63,10 @@ final class PlainlySeen {
     Regions added = Regions.of(there.andNot(product));
     Regions taken = Regions.of(product.andNot(there));
     Regions gaps = Regions.of(product.not());
-    double[] things = means(added, at -> Math.min(sure[at], surer[at]));
-    double[] nothings = means(taken, at -> Math.max(sure[at], surer[at]));
-    double[] addedStops = means(added, at -> outline.deviationStops()[at]);
-    double[] takenStops = means(taken, at -> outline.deviationStops()[at]);
+    double[] things = added.means(at -> Math.min(sure[at], surer[at]));
+    double[] nothings = taken.means(at -> Math.max(sure[at], surer[at]));
+    double[] addedStops = added.means(at -> outline.deviationStops()[at]);
+    double[] takenStops = taken.means(at -> outline.deviationStops()[at]);
     double darker = -BackdropModel.toleranceStops(outline.noiseStops());
     boolean any = false;
     for (Regions.Region piece : added.all()) {
@@ -141,19 +139,5 @@ final class PlainlySeen {
 
   private Bits product(byte[] kinds) {
     return Bits.of(Separation.places(kinds, Separation.PRODUCT), width, height);
-  }
-
-  private static double[] means(Regions regions, IntToDoubleFunction value) {
-    double[] means = new double[regions.all().size() + 1];
-    int[] labels = regions.labels();
-    for (int at = 0; at < labels.length; at++) {
-      if (labels[at] > 0) {
-        means[labels[at]] += value.applyAsDouble(at);
-      }
-    }
-    for (Regions.Region one : regions.all()) {
-      means[one.id()] /= one.areaPx();
-    }
-    return means;
   }
 }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntPredicate;
+import java.util.function.IntToDoubleFunction;
 import java.util.function.Predicate;
 
 /** Connected regions (four neighbours) of the pixels of a plane that satisfy a condition. */
@@ -70,6 +71,20 @@ public final class Regions {
    */
   Bits where(boolean[] wanted) {
     return Bits.where(labels, wanted, width, height);
+  }
+
+  /** The mean over each region of a value of its pixels, by the regions' ids. */
+  double[] means(IntToDoubleFunction value) {
+    double[] means = new double[regions.size() + 1];
+    for (int at = 0; at < labels.length; at++) {
+      if (labels[at] > 0) {
+        means[labels[at]] += value.applyAsDouble(at);
+      }
+    }
+    for (Region region : regions) {
+      means[region.id()] /= region.areaPx();
+    }
+    return means;
   }
 
   /** Whether a pixel of a region, not on the frame's edge, has a neighbour outside it. */

@@ -9,7 +9,8 @@ import java.util.stream.Stream;
  * again with the sheet's bend known, and one that does not look like a thing at a {@link
  * FirstGlance} with what the glance sees: on the ground as it was told, or on a sheet that was the
  * outline itself. Where none of these looks like a thing, what the glance sees alone is taken, and
- * stays doubted.
+ * stays doubted. Pieces of an outline by light and edges that two glances plainly see otherwise are
+ * corrected ({@link PlainlySeen}).
  */
 public final class Separator {
   /** An outline that is surer than this needs no second look with the sheet's bend known. */
@@ -70,13 +71,14 @@ public final class Separator {
   private static Separation chosen(
       AgainstGround plain, ProductCut cut, Separation seen, FirstGlance glance) {
     boolean agreed = glance.agreement(seen.alpha()) >= FirstGlance.AGREES;
-    if (agreed && !glance.objectsTo(seen.alpha())) {
+    boolean objected = glance.objectsTo(seen.alpha());
+    if (agreed && !objected) {
       return seen;
     }
     FirstGlance second = glance.secondOpinion();
     Judged alone = Judged.by(glance, second, seen);
     agreed = alone.agreement() >= FirstGlance.AGREES;
-    boolean objected = glance.objectsTo(seen.alpha()) && second.objectsTo(seen.alpha());
+    objected = objected && second.objectsTo(seen.alpha());
     if (agreed && !objected) {
       return seen;
     }
@@ -133,6 +135,7 @@ public final class Separator {
           && Math.pow(times, 3) * outline.confidence() > alone.outline.confidence();
     }
 
+    /** With what both glances plainly see in the place of what this outline has there. */
     Judged corrected(Separation other, FirstGlance one, FirstGlance second) {
       return by(one, second, PlainlySeen.corrected(outline, other, one.shares(), second.shares()));
     }
