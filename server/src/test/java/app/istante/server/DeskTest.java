@@ -48,7 +48,8 @@ public class DeskTest extends RunningServer {
   @Test
   public void smallCopiesAreMadeAgainWhenDeleted() throws IOException {
     long shoot = newShoot("tuttocose", "DESK-2", "lead");
-    String sha = measured(taken(shoot, "a.jpg", smallPhoto(72), null)).at("/take/sha256").asString();
+    String sha =
+        measured(taken(shoot, "a.jpg", smallPhoto(72), null)).at("/take/sha256").asString();
     Path copy = DATA.resolve("derived").resolve(sha.substring(0, 2)).resolve(sha + "-420.jpg");
     assertTrue(Files.exists(copy));
     Files.delete(copy);

@@ -44,7 +44,10 @@ public class SetUpFramesTest extends RunningServer {
     long blank = upload(shoot, "empty.jpg", empty(253), null).json().get("takeId").asLong();
     measured(blank);
     long take =
-        upload(shoot, "a.jpg", smallPhoto(301), shotOf(shoot, "lead")).json().get("takeId").asLong();
+        upload(shoot, "a.jpg", smallPhoto(301), shotOf(shoot, "lead"))
+            .json()
+            .get("takeId")
+            .asLong();
     measured(take);
     assertFalse(fromBlank(take));
     String verdict = get("/api/takes/" + take).json().at("/take/verdict").asString();
