@@ -32,6 +32,10 @@ final class PlainlySeen {
   private final int width;
   private final int height;
   private final Bits product;
+
+  /** What is not product in the outline. */
+  private final Regions gaps;
+
   private final byte[] kind;
   private final float[] alpha;
 
@@ -41,6 +45,7 @@ final class PlainlySeen {
     width = outline.width();
     height = outline.height();
     product = product(outline.kind());
+    gaps = Regions.of(product.not());
     kind = outline.kind().clone();
     alpha = outline.alpha().clone();
   }
@@ -62,7 +67,6 @@ final class PlainlySeen {
     Bits there = product(other.kind());
     Regions added = Regions.of(there.andNot(product));
     Regions taken = Regions.of(product.andNot(there));
-    Regions gaps = Regions.of(product.not());
     double[] things = added.means(at -> Math.min(sure[at], surer[at]));
     double[] nothings = taken.means(at -> Math.max(sure[at], surer[at]));
     double[] addedStops = added.means(at -> outline.deviationStops()[at]);
@@ -73,7 +77,7 @@ final class PlainlySeen {
       int id = piece.id();
       if (isLarge(piece) && things[id] >= THING && addedStops[id] > DEEPEST_STOPS) {
         Bits all = added.where(one -> one == piece);
-        if (isBeside(all) && (things[id] >= CLOSED || !isWithin(all, gaps))) {
+        if (isBeside(all) && (things[id] >= CLOSED || !isWithinOpening(all))) {
           take(all, true);
           any = true;
         }
@@ -98,8 +102,7 @@ final class PlainlySeen {
     return around.and(product).count() >= BESIDE_SHARE * around.count();
   }
 
-  /** Whether a piece lies in an opening. */
-  private static boolean isWithin(Bits piece, Regions gaps) {
+  private boolean isWithinOpening(Bits piece) {
     boolean[] open = {false};
     piece.forEach(at -> open[0] |= gaps.all().get(gaps.labels()[at] - 1).borderPx() > 0);
     return !open[0];
@@ -123,8 +126,7 @@ final class PlainlySeen {
   }
 
   private int holes() {
-    int more =
-        large(Regions.of(product(kind).not()), true) - large(Regions.of(product.not()), true);
+    int more = large(Regions.of(product(kind).not()), true) - large(gaps, true);
     return Math.max(0, outline.holes() + more);
   }
 

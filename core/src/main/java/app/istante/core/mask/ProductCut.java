@@ -263,11 +263,8 @@ final class ProductCut {
     around.forEach(at -> sum[0] += deviation[at]);
     // The product's own shade lies around it, but need not in the opening.
     double limit = Math.max(0, sum[0] / Math.max(1, around.count())) + bright;
-    double[] sums = new double[gaps.all().size() + 1];
-    for (int at = 0; at < inside.length; at++) {
-      sums[gaps.labels()[at]] += deviation[at];
-    }
-    gaps.where(gap -> gap.borderPx() == 0 && sums[gap.id()] > limit * gap.areaPx())
+    double[] means = gaps.means(at -> deviation[at]);
+    gaps.where(gap -> gap.borderPx() == 0 && means[gap.id()] > limit)
         .forEach(at -> inside[at] = true);
   }
 
