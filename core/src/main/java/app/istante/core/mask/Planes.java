@@ -1,6 +1,7 @@
 package app.istante.core.mask;
 
 import app.istante.core.image.Rows;
+import java.util.Arrays;
 
 /** Small kernels over single planes of floats, row by row; borders repeat the edge pixel. */
 public final class Planes {
@@ -123,19 +124,18 @@ public final class Planes {
             System.arraycopy(in, clamp(from - radius + y, height) * width, part, y * width, width);
           }
           float[] high = widened(part, new float[part.length], radius, width);
-          float[] row = new float[width + 2 * radius];
-          float[] other = new float[row.length];
-          for (int y = from; y < to; y++) {
-            int base = (y - from) * width;
-            java.util.Arrays.fill(row, 0, radius, high[base]);
-            System.arraycopy(high, base, row, radius, width);
-            java.util.Arrays.fill(row, radius + width, row.length, high[base + width - 1]);
-            float[] wide = widened(row, other, radius, 1);
-            System.arraycopy(wide, 0, out, y * width, width);
-            if (wide == other) {
-              other = row;
-              row = wide;
-            }
+          int padded = width + 2 * radius;
+          float[] all = new float[(to - from) * padded];
+          for (int y = 0; y < to - from; y++) {
+            int base = y * width;
+            int row = y * padded;
+            Arrays.fill(all, row, row + radius, high[base]);
+            System.arraycopy(high, base, all, row + radius, width);
+            Arrays.fill(all, row + radius + width, row + padded, high[base + width - 1]);
+          }
+          float[] wide = widened(all, new float[all.length], radius, 1);
+          for (int y = 0; y < to - from; y++) {
+            System.arraycopy(wide, y * padded, out, (from + y) * width, width);
           }
         });
     return out;

@@ -107,6 +107,8 @@ final class ThrownShade {
   /** Best so far: move and blur in cells, share of the light lost under the whole cover. */
   private record Found(int dx, int dy, double blur, double depth, double explained) {}
 
+  private static final Found NONE = new Found(0, 0, 0, 0, 0);
+
   private final Cells cells;
   private final float[] cover;
   private final Found found;
@@ -130,14 +132,17 @@ final class ThrownShade {
       return null;
     }
     int reach = Math.max(2, (int) (REACH_SHARE * coarse.width));
-    Found found = new Found(0, 0, 0, 0, 0);
+    Found found = NONE;
     boolean[] throwing = bodies[0];
     for (boolean[] body : bodies) {
       float[] cover = coarse.cover(body, width);
       Found before = found;
       for (double blur : BLURS) {
-        int step = blur < SHARP_CELLS ? 1 : 2;
-        found = search(coarse, cover, blur, 0, 0, reach, step, found);
+        Found here = search(coarse, cover, blur, 0, 0, reach, 2, NONE);
+        if (blur < SHARP_CELLS) {
+          here = search(coarse, cover, blur, here.dx, here.dy, 1, 1, here);
+        }
+        found = here.explained > found.explained ? here : found;
       }
       throwing = found == before ? throwing : body;
     }
@@ -147,7 +152,7 @@ final class ThrownShade {
     int times = COARSE / FINE;
     Cells fine = new Cells(open, deviation, width, height, FINE);
     float[] cover = fine.cover(throwing, width);
-    Found best = new Found(0, 0, 0, 0, 0);
+    Found best = NONE;
     for (double finer : FINER) {
       best =
           search(

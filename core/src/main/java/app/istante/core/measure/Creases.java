@@ -34,6 +34,11 @@ final class Creases {
   /** Along a crease nearly all light lies off to the same side. */
   private static final double SAME_SIDE_SHARE = 0.8;
 
+  /** One cell that is seen, in the lower half of a count; one above the others, in the upper. */
+  private static final int SEEN = 1;
+
+  private static final int ABOVE = 1 << 16;
+
   private final int width;
   private final int height;
   private final int piece;
@@ -42,8 +47,11 @@ final class Creases {
   private final boolean[] plain;
   private final boolean[] found;
 
-  /** Of each cell, how far it lies off those on either side; NaN where that is not seen. */
+  /** Of each cell, how far it lies off those on either side; 0 where that is not seen. */
   private final float[] ridge;
+
+  /** Of each cell, {@link #SEEN} where that is seen, and {@link #ABOVE} where it is more than 0. */
+  private final int[] seen;
 
   /**
    * @param off how far each pixel lies off the ground round it, stops
@@ -59,18 +67,19 @@ final class Creases {
     this.plain = new boolean[width * height];
     found = new boolean[width * height];
     ridge = new float[width * height];
+    seen = new int[width * height];
     for (int at = 0; at < found.length; at++) {
       int from = at / width * CELL_PX * wide + at % width * CELL_PX;
-      int seen = 0;
+      int whole = 0;
       for (int k = 0; k < CELL_PX * CELL_PX; k++) {
         int pixel = from + k / CELL_PX * wide + k % CELL_PX;
         if (plain[pixel]) {
-          seen++;
+          whole++;
           this.off[at] += off[pixel];
         }
       }
-      this.plain[at] = seen == CELL_PX * CELL_PX;
-      this.off[at] = this.plain[at] ? this.off[at] / seen : 0;
+      this.plain[at] = whole == CELL_PX * CELL_PX;
+      this.off[at] = this.plain[at] ? this.off[at] / whole : 0;
       this.grain[at] = grain[from];
     }
   }
@@ -94,11 +103,13 @@ final class Creases {
    * @param step from a cell to the one beside it
    */
   private void fillRidge(int step) {
-    Arrays.fill(ridge, Float.NaN);
+    Arrays.fill(ridge, 0);
+    Arrays.fill(seen, 0);
     int reach = BESIDE * step;
     for (int at = reach; at < ridge.length - reach; at++) {
       if (plain[at] && plain[at - reach] && plain[at + reach]) {
         ridge[at] = off[at] - (off[at - reach] + off[at + reach]) / 2;
+        seen[at] = ridge[at] > 0 ? SEEN + ABOVE : SEEN;
       }
     }
   }
@@ -110,11 +121,15 @@ final class Creases {
     int length = across ? width : height;
     int breadth = across ? height : width;
     int shift = (int) Math.ceil(Math.abs(slope) * length);
+    int[] rises = new int[length];
+    for (int along = 0; along < length; along++) {
+      rises[along] = (int) Math.round(slope * along);
+    }
     int[] cells = new int[length];
     for (int start = -shift; start < breadth + shift; start++) {
       int count = 0;
       for (int along = 0; along < length; along++) {
-        int side = start + (int) Math.round(slope * along);
+        int side = start + rises[along];
         if (side >= BESIDE && side < breadth - BESIDE) {
           cells[count++] = across ? side * width + along : along * width + side;
         }
@@ -123,30 +138,30 @@ final class Creases {
     }
   }
 
+  /** Costs most of the search: what is seen and what is above are counted in one number. */
   private void line(int[] cells, int count) {
-    int seen = 0;
-    int above = 0;
+    int counted = 0;
     double sum = 0;
     for (int end = 0; end < count; end++) {
-      float next = ridge[cells[end]];
-      if (!Float.isNaN(next)) {
-        seen++;
-        sum += next;
-        above += next > 0 ? 1 : 0;
+      int cell = cells[end];
+      counted += seen[cell];
+      sum += ridge[cell];
+      if (end >= piece) {
+        int left = cells[end - piece];
+        counted -= seen[left];
+        sum -= ridge[left];
       }
-      float last = end < piece ? Float.NaN : ridge[cells[end - piece]];
-      if (!Float.isNaN(last)) {
-        seen--;
-        sum -= last;
-        above -= last > 0 ? 1 : 0;
-      }
-      boolean oneSided = Math.max(above, seen - above) >= SAME_SIDE_SHARE * seen;
-      if (seen >= SEEN_SHARE * piece
-          && oneSided
-          && standsOut(sum / seen, seen, cells[end - seen / 2])) {
+      int here = counted & ABOVE - 1;
+      if (here >= SEEN_SHARE * piece
+          && isOneSided(counted >> 16, here)
+          && standsOut(sum / here, here, cells[end - here / 2])) {
         mark(cells, end, sum);
       }
     }
+  }
+
+  private static boolean isOneSided(int above, int seen) {
+    return Math.max(above, seen - above) >= SAME_SIDE_SHARE * seen;
   }
 
   private boolean standsOut(double mean, int seen, int middle) {

@@ -21,20 +21,7 @@ public class CrumbsTest {
       draw(alpha, kind, piece[0], piece[1], piece[2], piece[2]);
       deviation[piece[1] * WIDTH + piece[0]] = -1;
     }
-    return new Separation(
-        WIDTH,
-        HEIGHT,
-        true,
-        0.9,
-        alpha,
-        kind,
-        new float[3][alpha.length],
-        deviation,
-        parts,
-        0,
-        0.01,
-        1,
-        false);
+    return DrawnParts.of(WIDTH, HEIGHT, 0.9, alpha, kind, deviation, parts, 0);
   }
 
   private static void draw(float[] alpha, byte[] kind, int left, int top, int wide, int tall) {

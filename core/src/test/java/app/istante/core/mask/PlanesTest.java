@@ -89,20 +89,7 @@ public class PlanesTest {
       }
     }
     Separation parts =
-        new Separation(
-            40,
-            30,
-            true,
-            1,
-            new float[1200],
-            kind,
-            new float[3][1200],
-            new float[1200],
-            1,
-            0,
-            0,
-            1,
-            false);
+        DrawnParts.of(40, 30, 1, new float[1200], kind, 1);
     List<int[]> loops = Outline.of(parts, 4, 100);
     assertEquals(loops.size(), 1);
     int left = Integer.MAX_VALUE;

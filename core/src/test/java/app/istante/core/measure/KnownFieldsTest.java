@@ -10,6 +10,7 @@ import app.istante.core.image.Limits;
 import app.istante.core.image.Photo;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.PhotoWriter;
+import app.istante.core.mask.DrawnParts;
 import app.istante.core.mask.Separation;
 import app.istante.core.sim.Simulated;
 import java.util.ArrayList;
@@ -139,8 +140,7 @@ public class KnownFieldsTest {
         kind[y * width + x] = inside >= 8 ? Separation.PRODUCT : Separation.GROUND;
       }
     }
-    return new Separation(
-        width, height, true, 1, alpha, kind, new float[3][], new float[0], 1, 0, 0.02, 1, false);
+    return DrawnParts.of(width, height, 1, alpha, kind, 1);
   }
 
   @DataProvider
@@ -166,20 +166,7 @@ public class KnownFieldsTest {
         alpha[at] = 1;
       }
     }
-    return new Separation(
-        300,
-        300,
-        true,
-        confidence,
-        alpha,
-        kind,
-        new float[3][],
-        new float[0],
-        1,
-        0,
-        0.02,
-        1,
-        false);
+    return DrawnParts.of(300, 300, confidence, alpha, kind, 1);
   }
 
   @Test(dataProvider = "leans")
@@ -241,8 +228,7 @@ public class KnownFieldsTest {
       }
     }
     Separation two =
-        new Separation(
-            600, 330, true, 1, alpha, kind, new float[3][], new float[0], 2, 0, 0.02, 1, false);
+        DrawnParts.of(600, 330, 1, alpha, kind, 2);
     assertEquals(Roll.measure(two).degrees(), degrees, 0.05);
   }
 
