@@ -158,13 +158,27 @@ final class AgainstGround {
       return parts;
     }
     AgainstGround bare = new AgainstGround(image, log, lamps, known, blank, null);
+    return parts.on(bare.ground, bare.off.deviation(), bare.opened(parts));
+  }
+
+  /**
+   * Parts that were told on another ground, held against this one.
+   *
+   * @param own parts that were told on this one
+   */
+  Separation holding(Separation parts, Separation own) {
+    return own.outlinedAs(parts, opened(parts));
+  }
+
+  /** What each pixel is, by parts told elsewhere and by this ground. */
+  private byte[] opened(Separation parts) {
     byte[] kind = parts.kind().clone();
     for (int at = 0; at < kind.length; at++) {
       if (parts.isGroundOrShadow(at)) {
-        kind[at] = bare.off.open(at);
+        kind[at] = off.open(at);
       }
     }
-    return parts.on(bare.ground, bare.off.deviation(), kind);
+    return kind;
   }
 
   /** The same on each sheet that may lie on what was taken for the ground. */

@@ -4,7 +4,8 @@ package app.istante.core.mask;
  * Pieces of the picture that two glances plainly see otherwise than its outline: a lid that is
  * burnt into the ground, the pale rim of a mug, a hard shadow just below the thing. They are small
  * beside it, so that the outline as a whole looks like a thing; each of them is taken as another
- * cut has it, which heeds the glance.
+ * cut has it, which heeds the glance. Print and labels of the ground's own light, through which any
+ * cut sees, are filled.
  */
 final class PlainlySeen {
   /** What both glances take for a thing by so much, on the mean, is one. */
@@ -12,6 +13,13 @@ final class PlainlySeen {
 
   /** Where the outline was told to be open there was a reason: so much more is asked. */
   private static final double CLOSED = 0.975;
+
+  /**
+   * An opening over which both see a thing by so much is print, or a burnt label, whatever other
+   * cuts say. Of 47 openings in 286 pictures 43 were; through a basket and between a chair's slats
+   * they see 0.9 to 0.98.
+   */
+  private static final double PRINT = 0.98;
 
   /** What both take for a thing by no more than this is none, where it is darker ground. */
   private static final double NOTHING = 0.1;
@@ -64,6 +72,7 @@ final class PlainlySeen {
   }
 
   private Separation corrected(float[] sure, float[] surer) {
+    boolean filled = fillPrint(gaps.means(at -> Math.min(sure[at], surer[at])));
     Bits there = product(other.kind());
     Regions added = Regions.of(there.andNot(product));
     Regions taken = Regions.of(product.andNot(there));
@@ -72,10 +81,10 @@ final class PlainlySeen {
     double[] addedStops = added.means(at -> outline.deviationStops()[at]);
     double[] takenStops = taken.means(at -> outline.deviationStops()[at]);
     double darker = -BackdropModel.toleranceStops(outline.noiseStops());
-    boolean any = false;
+    boolean any = filled;
     for (Regions.Region piece : added.all()) {
       int id = piece.id();
-      if (isLarge(piece) && things[id] >= THING && addedStops[id] > DEEPEST_STOPS) {
+      if (isLarge(piece, kind.length) && things[id] >= THING && addedStops[id] > DEEPEST_STOPS) {
         Bits all = added.where(one -> one == piece);
         if (isBeside(all) && (things[id] >= CLOSED || !isWithinOpening(all))) {
           take(all, true);
@@ -85,7 +94,7 @@ final class PlainlySeen {
     }
     for (Regions.Region piece : taken.all()) {
       int id = piece.id();
-      if (isLarge(piece) && nothings[id] <= NOTHING && takenStops[id] < darker) {
+      if (isLarge(piece, kind.length) && nothings[id] <= NOTHING && takenStops[id] < darker) {
         take(taken.where(one -> one == piece), false);
         any = true;
       }
@@ -93,8 +102,32 @@ final class PlainlySeen {
     return any ? outline.outlined(alpha, kind, parts(), holes()) : outline;
   }
 
-  private boolean isLarge(Regions.Region piece) {
-    return piece.areaPx() >= SMALLEST_SHARE * kind.length;
+  /** Whether a glance sees a thing through a gap of an outline. */
+  static boolean opensPrint(Separation outline, FirstGlance glance) {
+    Regions gaps = Regions.of(product(outline, outline.kind()).not());
+    int pixels = outline.kind().length;
+    if (gaps.all().stream().noneMatch(gap -> isOpening(gap, pixels))) {
+      return false;
+    }
+    float[] shares = glance.shares();
+    double[] things = gaps.means(at -> shares[at]);
+    return gaps.all().stream().anyMatch(gap -> isOpening(gap, pixels) && things[gap.id()] >= PRINT);
+  }
+
+  private static boolean isOpening(Regions.Region gap, int pixels) {
+    return gap.borderPx() == 0 && isLarge(gap, pixels);
+  }
+
+  /** Fills gaps that both glances see as a thing; whether there are any. */
+  private boolean fillPrint(double[] things) {
+    Bits print = gaps.where(gap -> isOpening(gap, kind.length) && things[gap.id()] >= PRINT);
+    print.forEach(at -> kind[at] = Separation.PRODUCT);
+    print.near(BESIDE_PX).forEach(at -> alpha[at] = kind[at] == Separation.PRODUCT ? 1 : alpha[at]);
+    return print.count() > 0;
+  }
+
+  private static boolean isLarge(Regions.Region piece, int pixels) {
+    return piece.areaPx() >= SMALLEST_SHARE * pixels;
   }
 
   private boolean isBeside(Bits piece) {
@@ -140,6 +173,11 @@ final class PlainlySeen {
   }
 
   private Bits product(byte[] kinds) {
-    return Bits.of(Separation.places(kinds, Separation.PRODUCT), width, height);
+    return product(outline, kinds);
+  }
+
+  private static Bits product(Separation outline, byte[] kinds) {
+    boolean[] places = Separation.places(kinds, Separation.PRODUCT);
+    return Bits.of(places, outline.width(), outline.height());
   }
 }

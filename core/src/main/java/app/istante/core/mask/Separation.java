@@ -65,20 +65,35 @@ public record Separation(
 
   /** The same outline, trusted less. */
   Separation trusted(double share) {
-    return with(confidence * share, alpha, kind, groundLog, deviationStops, parts, holes);
+    double less = confidence * share;
+    return with(found, less, alpha, kind, groundLog, deviationStops, parts, holes);
   }
 
   /** Another outline in the same light. */
   Separation outlined(float[] alpha, byte[] kind, int parts, int holes) {
-    return with(confidence, alpha, kind, groundLog, deviationStops, parts, holes);
+    return with(found, confidence, alpha, kind, groundLog, deviationStops, parts, holes);
+  }
+
+  /** Another's outline in this one's light. */
+  Separation outlinedAs(Separation other, byte[] kinds) {
+    return with(
+        other.found,
+        other.confidence,
+        other.alpha,
+        kinds,
+        groundLog,
+        deviationStops,
+        other.parts,
+        other.holes);
   }
 
   /** The same outline, held against another ground. */
   Separation on(float[][] ground, float[] deviation, byte[] kinds) {
-    return with(confidence, alpha, kinds, ground, deviation, parts, holes);
+    return with(found, confidence, alpha, kinds, ground, deviation, parts, holes);
   }
 
   private Separation with(
+      boolean found,
       double confidence,
       float[] alpha,
       byte[] kind,

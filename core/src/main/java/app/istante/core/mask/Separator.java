@@ -10,7 +10,7 @@ import java.util.stream.Stream;
  * FirstGlance} with what the glance sees: on the ground as it was told, or on a sheet that was the
  * outline itself. Where none of these looks like a thing, what the glance sees alone is taken, and
  * stays doubted. Pieces of an outline by light and edges that two glances plainly see otherwise are
- * corrected ({@link PlainlySeen}).
+ * corrected ({@link PlainlySeen}). What is doubted against the empty set is cut without it, too.
  */
 public final class Separator {
   /** An outline that is surer than this needs no second look with the sheet's bend known. */
@@ -59,26 +59,34 @@ public final class Separator {
    *     than a smooth surface does is of another set and not used
    */
   public static Separation separate(LinearImage image, boolean[] foreign, BlankFrame blank) {
-    AgainstGround plain = AgainstGround.of(image, foreign, blank);
+    AgainstGround ground = AgainstGround.of(image, foreign, blank);
     FirstGlance glance = FirstGlance.at(image, foreign);
-    ProductCut cut = new ProductCut(plain, glance);
-    Separation seen = withBend(plain, cut.made(), glance);
-    Separation outlined = Crumbs.dropped(chosen(plain, cut, seen, glance), glance);
-    return plain.unshaded(outlined);
+    Separation told = told(ground, glance);
+    if (told.againstBlank() && told.confidence() < DOUBTED) {
+      Separation without = told(AgainstGround.of(image, foreign, null), glance);
+      told = without.confidence() > told.confidence() ? ground.holding(without, told) : told;
+    }
+    return ground.unshaded(told);
+  }
+
+  private static Separation told(AgainstGround ground, FirstGlance glance) {
+    ProductCut cut = new ProductCut(ground, glance);
+    Separation seen = withBend(ground, cut.made(), glance);
+    return Crumbs.dropped(chosen(ground, cut, seen, glance), glance);
   }
 
   /** The outline that is told by light and edges, or one that is cut with a glance's help. */
   private static Separation chosen(
       AgainstGround plain, ProductCut cut, Separation seen, FirstGlance glance) {
     boolean agreed = glance.agreement(seen.alpha()) >= FirstGlance.AGREES;
-    boolean objected = glance.objectsTo(seen.alpha());
+    boolean objected = objects(glance, seen);
     if (agreed && !objected) {
       return seen;
     }
     FirstGlance second = glance.secondOpinion();
     Judged alone = Judged.by(glance, second, seen);
     agreed = alone.agreement() >= FirstGlance.AGREES;
-    objected = objected && second.objectsTo(seen.alpha());
+    objected = objected && objects(second, seen);
     if (agreed && !objected) {
       return seen;
     }
@@ -110,6 +118,11 @@ public final class Separator {
         .filter(upon -> upon.plainlyNearerThan(told))
         .reduce(looked, Judged::surer)
         .trusted(AT_A_GLANCE);
+  }
+
+  /** Whether a glance plainly sees a piece otherwise than the outline has it. */
+  private static boolean objects(FirstGlance glance, Separation outline) {
+    return glance.objectsTo(outline.alpha()) || PlainlySeen.opensPrint(outline, glance);
   }
 
   /** What was outlined may have been a sheet, and what a glance sees a thing upon it. */

@@ -19,7 +19,9 @@ import org.testng.annotations.Test;
  * what {@code ./istante bench accuracy} prints.
  */
 public class DrawnTakesTest {
-  private static final long[] LOTS = {1, 2, 5, 6, 10, 11, 13, 20, 29, 30, 37, 46, 52, 56, 61, 68};
+  private static final long[] LOTS = {
+    1, 2, 5, 6, 10, 11, 13, 20, 29, 30, 31, 37, 46, 52, 56, 61, 68
+  };
   private static final ConcurrentMap<Long, Looked> LOOKED = new ConcurrentHashMap<>();
 
   /** A take, what is true of it and what was measured. */
@@ -82,6 +84,14 @@ public class DrawnTakesTest {
     assertTrue(l.overlap > 0.97, l.take.name() + ": " + l.overlap);
     double burnt = l.truth.clippedShare();
     assertEquals(l.readings.exposure().clippedShare(), burnt, 0.5 * burnt, l.take.name());
+  }
+
+  /** A cup's pale band, of the ground's own light, is no place to see through. */
+  @Test
+  public void aPaleBandIsNoOpening() {
+    Looked l = looked(31);
+    assertTrue(l.overlap > 0.98, l.take.name() + ": " + l.overlap);
+    assertEquals(l.readings.product().holes(), 1, "its handle's");
   }
 
   @Test(dataProvider = "lots")

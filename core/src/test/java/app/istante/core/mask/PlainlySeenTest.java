@@ -53,20 +53,7 @@ public class PlainlySeenTest {
       deviation[at] += burnt[at];
       kind[at] = alpha[at] > 0 ? Separation.PRODUCT : Separation.GROUND;
     }
-    return new Separation(
-        WIDTH,
-        HEIGHT,
-        true,
-        0.9,
-        alpha,
-        kind,
-        new float[3][alpha.length],
-        deviation,
-        1,
-        without == null ? 0 : 1,
-        0.01,
-        1,
-        false);
+    return DrawnParts.of(WIDTH, HEIGHT, 0.9, alpha, kind, deviation, 1, without == null ? 0 : 1);
   }
 
   private static int area(Separation outline) {
@@ -109,6 +96,20 @@ public class PlainlySeenTest {
     Separation all = corrected(open, filled, surer, surer);
     assertEquals(area(all), area(filled));
     assertEquals(all.holes(), 0);
+  }
+
+  /** Also where another cut sees through it. */
+  @Test
+  public void anOpeningThatBothSeeAsThingIsPrint() {
+    Separation open = outline(0, HOLE);
+    float[] print = glance(HOLE, 0.985);
+    Separation all = corrected(open, outline(0, HOLE), print, print);
+    assertEquals(area(all), area(outline(0, null)));
+    assertEquals(all.alpha(), outline(0, null).alpha());
+    assertEquals(all.holes(), 0);
+    assertSame(corrected(open, outline(0, HOLE), print, glance(HOLE, 0.96)), open);
+    float[] outside = glance(SHADOW, 0.99);
+    assertSame(corrected(open, open, outside, outside), open, "what lies around is no opening");
   }
 
   @Test

@@ -88,8 +88,7 @@ public class PlanesTest {
         kind[y * 40 + x] = Separation.PRODUCT;
       }
     }
-    Separation parts =
-        DrawnParts.of(40, 30, 1, new float[1200], kind, 1);
+    Separation parts = DrawnParts.of(40, 30, 1, new float[1200], kind, 1);
     List<int[]> loops = Outline.of(parts, 4, 100);
     assertEquals(loops.size(), 1);
     int left = Integer.MAX_VALUE;

@@ -105,6 +105,28 @@ public class BlankFrameTest {
     assertEquals(Measurement.measure(picture).backdrop().falloffStops(), 0.45, 0.08);
   }
 
+  /** A box like the sheet but for its rim, and somebody's shadow on the empty set. */
+  @Test
+  public void aShadowOnTheEmptySetCostsNoOutline() {
+    DrawnPhoto.Light pale =
+        (x, y, channel) -> {
+          double rim = Math.min(Math.min(x - 280, 520 - x), Math.min(y - 180, 470 - y));
+          double body = rim < 4 ? 0.66 : 0.97 * empty(x, y, channel);
+          return inBox(x, y) ? body : empty(x, y, channel);
+        };
+    DrawnPhoto.Light shaded =
+        (x, y, channel) -> {
+          double off = Math.hypot(x - 550, y - 400) / 90;
+          return Math.pow(2, -Math.exp(-Math.pow(off, 4))) * empty(x, y, channel);
+        };
+    Photo take = photo(2, pale);
+    Separation without = Analysed.of(take).separation();
+    Separation parts = Analysed.of(take, new Known(blank(shaded), null, null)).separation();
+    assertTrue(overlap(parts) > 0.98, overlap(parts) + "");
+    assertTrue(parts.againstBlank());
+    assertEquals(parts.confidence(), without.confidence());
+  }
+
   /** How much light a box takes from the sheet right across the frame, stops. */
   private static double wideShade(double y) {
     return 0.35 * Math.exp(-Math.pow((y - 400) / 70, 2));

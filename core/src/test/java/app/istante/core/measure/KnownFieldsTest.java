@@ -227,8 +227,7 @@ public class KnownFieldsTest {
         alpha[to] = one.alpha()[at];
       }
     }
-    Separation two =
-        DrawnParts.of(600, 330, 1, alpha, kind, 2);
+    Separation two = DrawnParts.of(600, 330, 1, alpha, kind, 2);
     assertEquals(Roll.measure(two).degrees(), degrees, 0.05);
   }
 
