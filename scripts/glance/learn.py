@@ -3,8 +3,8 @@
     learn.py MINUTES OUT.bin DRAWN.npz,DRAWN.npz... TAKEN.npz... TRACED.npz... [START.bin]
 
 Of what it sees not quite half are drawn pictures; the others are taken ones and small traced sets,
-mirrored, moved and toned by chance. It goes on from START.bin where there is one, and writes
-OUT.bin each thousand steps.
+mirrored, moved, toned and cropped by chance, so that of these, too, many are upright or close. It
+goes on from START.bin where there is one, and writes OUT.bin each thousand steps.
 """
 
 import copy
@@ -47,16 +47,26 @@ def some(pictures, count):
     return [torch.from_numpy(kind[which].astype(np.float32) / 255) for kind in (seen, share)]
 
 
-def varied(seen, share):
-    """One taken picture moved, scaled and toned, so that few of them teach more."""
-    if random.random() < 0.6:
-        scale, turn = random.uniform(0.75, 1.35), random.normal(0, 0.05)
-        moved = random.normal(0, 0.12, 2)
+def varied(seen, share, size):
+    """One taken picture moved, scaled and toned, so that few of them teach more; of that size."""
+    tall, wide = share.shape
+    other = (tall, wide) != size
+    if other or random.random() < 0.6:
+        # So that it fills the frame; of another shape it is cropped about the thing, or near it.
+        fills = max(size[0] / tall, size[1] / wide) if other else 1
+        scale = fills * (random.uniform(1.2, 2) if random.random() < 0.15 else random.uniform(0.75, 1.35))
+        turn, moved = random.normal(0, 0.05), random.normal(0, 0.12, 2)
+        if other or scale > 1.35:
+            moved += middle(share) * random.uniform(0.5, 1)
+        across, along = size[1] / wide / scale, size[0] / tall / scale
+        # Not far beyond what was taken.
+        most = np.abs(1 - np.array([across, along])) + 0.15
+        moved = np.clip(moved, -most, most)
         how = torch.tensor(
-            [[[1 / scale, turn, moved[0]], [-turn, 1 / scale, moved[1]]]], dtype=torch.float32
+            [[[across, turn * along, moved[0]], [-turn * across, along, moved[1]]]], dtype=torch.float32
         )
-        grid = F.affine_grid(how, (1, 1) + tuple(share.shape), align_corners=False)
-        beyond = "reflection" if scale < 1 else "border"
+        grid = F.affine_grid(how, (1, 1) + size, align_corners=False)
+        beyond = "reflection" if max(across, along) > 1 else "border"
         both = torch.cat([seen, share[None]])[None]
         both = F.grid_sample(both, grid, padding_mode=beyond, align_corners=False)[0]
         seen, share = both[:3], both[3]
@@ -66,6 +76,14 @@ def varied(seen, share):
     if random.random() < 0.1:
         seen = seen[torch.randperm(3)]
     return seen, share
+
+
+def middle(share):
+    """Of the thing, across and along, -1 to 1 over the picture."""
+    rows, columns = share.sum(1).numpy(), share.sum(0).numpy()
+    places = [np.linspace(-1, 1, len(sums)) for sums in (columns, rows)]
+    total = max(1e-6, rows.sum())
+    return np.array([(place * sums).sum() / total for place, sums in zip(places, (columns, rows))])
 
 
 def coarser(seen, share):
@@ -83,10 +101,10 @@ def batch(drawn, taken, traced):
     left = BATCH
     parts = []
     for pictures, chance in ((taken, TAKEN_SHARE), (traced, TRACED_SHARE)):
-        count = random.binomial(BATCH, chance) if shape in pictures else 0
-        count = min(count, left)
+        count = min(left, random.binomial(BATCH, chance))
         if count:
-            some_varied = [varied(*one) for one in zip(*some(pictures[shape], count))]
+            of = list(pictures)[random.integers(len(pictures))]
+            some_varied = [varied(*one, shape) for one in zip(*some(pictures[of], count))]
             parts.append([torch.stack(kind) for kind in zip(*some_varied)])
             left -= count
     if left:

@@ -155,8 +155,9 @@ class Drawing:
         tall, wide = picture.shape[:2]
         fill = self.random.uniform(0.25, 0.95) if self.chance(0.9) else self.random.uniform(0.12, 0.3)
         scale = min(fill * self.height / tall, fill * self.width / wide)
-        if self.chance(0.15):
-            scale = min(scale * self.random.uniform(1, 1.4), self.width * 1.1 / wide)
+        if self.chance(0.25):
+            # Closer than the frame holds.
+            scale = min(scale * self.random.uniform(1, 2), self.width * 1.6 / wide)
         image = Image.fromarray((picture * 255).astype(np.uint8), "RGBA")
         image = image.resize((max(3, int(wide * scale)), max(3, int(tall * scale))), Image.LANCZOS)
         if self.chance(0.5):
@@ -294,8 +295,8 @@ class Drawing:
                 continue
             lit, cut = thing
             tall, wide = cut.shape
-            left = int(self.random.normal((self.width - wide) / 2, self.width * 0.08))
-            top = int(self.random.normal((self.height - tall) * 0.6, self.height * 0.06))
+            left = int(self.random.normal((self.width - wide) / 2, max(self.width, wide) * 0.08))
+            top = int(self.random.normal((self.height - tall) * 0.6, max(self.height, tall) * 0.06))
             share = self.placed(cut, left, top)
         sheet = self.ground()
         if self.chance(0.15):
