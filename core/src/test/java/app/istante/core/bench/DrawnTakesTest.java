@@ -20,7 +20,7 @@ import org.testng.annotations.Test;
  */
 public class DrawnTakesTest {
   private static final long[] LOTS = {
-    1, 2, 5, 6, 10, 11, 13, 20, 29, 30, 31, 37, 46, 52, 56, 61, 68
+    1, 2, 5, 10, 11, 13, 20, 29, 30, 31, 37, 46, 52, 56, 61, 68, 150
   };
   private static final ConcurrentMap<Long, Looked> LOOKED = new ConcurrentHashMap<>();
 
