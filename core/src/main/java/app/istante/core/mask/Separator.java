@@ -133,14 +133,11 @@ public final class Separator {
   /**
    * @param agreement of the outline with whichever of two glances overlaps with it more: what
    *     either takes for a thing looks like one
-   * @param least the same with the other of them. It is trusted by this: of 282 pictures, by the
-   *     network of engine 0.24, nine are wrong and not doubted so, with the greater one sixteen
    */
-  private record Judged(Separation outline, double agreement, double least) {
+  private record Judged(Separation outline, double agreement) {
     static Judged by(FirstGlance one, FirstGlance other, Separation outline) {
-      double first = one.agreement(outline.alpha());
-      double second = other.agreement(outline.alpha());
-      return new Judged(outline, Math.max(first, second), Math.min(first, second));
+      double agreed = one.agreement(outline.alpha());
+      return new Judged(outline, Math.max(agreed, other.agreement(outline.alpha())));
     }
 
     /** Light and edges may have been misled, or a glance: so both count. */
@@ -169,7 +166,7 @@ public final class Separator {
     }
 
     Separation trusted(double atMost) {
-      return outline.trusted(atMost * FirstGlance.trust(least));
+      return outline.trusted(atMost * FirstGlance.trust(agreement));
     }
   }
 
