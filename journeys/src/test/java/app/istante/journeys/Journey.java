@@ -1,5 +1,6 @@
 package app.istante.journeys;
 
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.testng.Assert.assertTrue;
 
 import com.deque.html.axecore.playwright.AxeBuilder;
@@ -8,6 +9,7 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Path;
@@ -41,6 +43,9 @@ abstract class Journey {
 
   /** A shared machine may be slow; waiting ends as soon as the thing is there. */
   private static final double PATIENCE_MS = 45_000;
+
+  /** For some twenty takes measured by a process that has only just started. */
+  private static final double MEASURING_MS = 240_000;
 
   @BeforeClass
   void open() throws Exception {
@@ -92,6 +97,12 @@ abstract class Journey {
 
   void go(String path) {
     page.navigate(application.url() + path);
+  }
+
+  /** Waits until the page says that all of the shoot's takes are there and measured. */
+  void assertMeasured(int takes) {
+    assertThat(page.getByText(takes + " takes").first())
+        .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(MEASURING_MS));
   }
 
   Locator button(String name) {

@@ -27,7 +27,7 @@ public class PowerCutTest extends Journey {
     assertEquals(application.count("takes"), TAKES, "every photo is still there");
     assertTrue(application.measured() >= before, "no finished check is lost");
     go("/shoots/1/check");
-    assertThat(page.getByText("22 takes").first()).isVisible();
+    assertMeasured(TAKES);
     assertEquals(application.measured(), TAKES, "the rest was measured after the restart");
     assertThat(page.locator("[data-take] svg[data-verdict=Ready]").first()).isVisible();
   }
