@@ -74,7 +74,11 @@ public record JpegCoding(
     return number >= 0 && number < tables.length ? tables[number] : null;
   }
 
-  private static int[][] tables(Iterable<byte[]> segments) {
+  /**
+   * @param segments of the file that define quantisers
+   * @return the tables 0 to 3, steps row by row, at least 1; null where one is not defined
+   */
+  static int[][] tables(Iterable<byte[]> segments) {
     int[][] tables = new int[4][];
     for (byte[] segment : segments) {
       int at = 0;

@@ -16,6 +16,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.IntStream;
 
 /** Reads what stands beside the pixels: EXIF, the embedded profile, the JPEG quantisers. */
 final class MetadataReader {
@@ -115,19 +116,14 @@ final class MetadataReader {
   }
 
   /** Inverts the usual scaling of the standard table (quality 50 = the table itself). */
-  private static Integer jpegQuality(Iterable<byte[]> segments) {
-    for (byte[] segment : segments) {
-      if (segment.length >= 65 && (segment[0] & 0xFF) == 0) {
-        double sum = 0;
-        for (int i = 1; i <= 64; i++) {
-          sum += segment[i] & 0xFF;
-        }
-        double scale = 100 * sum / STANDARD_QUANTISER_SUM;
-        double quality = scale <= 100 ? (200 - scale) / 2 : 5000 / scale;
-        return (int) Math.max(1, Math.min(100, Math.round(quality)));
-      }
+  private static Integer jpegQuality(Iterable<byte[]> quantisers) {
+    int[] luma = JpegCoding.tables(quantisers)[0];
+    if (luma == null) {
+      return null;
     }
-    return null;
+    double scale = 100.0 * IntStream.of(luma).sum() / STANDARD_QUANTISER_SUM;
+    double quality = scale <= 100 ? (200 - scale) / 2 : 5000 / scale;
+    return (int) Math.max(1, Math.min(100, Math.round(quality)));
   }
 
   private static int orientation(Metadata metadata) {

@@ -82,12 +82,7 @@ final class LampsSinceBlank {
       other[at] =
           !parts.isGroundOrShadow(at) || seen.blank.notGround()[at] || parts.alpha()[at] > 0;
     }
-    boolean[] near = Bits.near(other, width, height, AWAY_PX);
-    boolean[] away = new boolean[near.length];
-    for (int at = 0; at < away.length; at++) {
-      away[at] = !near[at];
-    }
-    return away;
+    return Bits.of(other, width, height).near(AWAY_PX).not().unpacked();
   }
 
   /** Whether a light may be more than is told of it, in any channel. */

@@ -1,5 +1,7 @@
 package app.istante.core.mask;
 
+import java.util.function.Predicate;
+
 /**
  * Pieces of the picture that two glances plainly see otherwise than its outline: a lid that is
  * burnt into the ground, the pale rim of a mug, a hard shadow just below the thing. They are small
@@ -110,8 +112,12 @@ final class PlainlySeen {
       return false;
     }
     float[] shares = glance.shares();
-    double[] things = gaps.means(at -> shares[at]);
-    return gaps.all().stream().anyMatch(gap -> isOpening(gap, pixels) && things[gap.id()] >= PRINT);
+    return gaps.all().stream().anyMatch(print(gaps.means(at -> shares[at]), pixels));
+  }
+
+  /** Which gaps are print, by the share that a glance gives to a thing on the mean of each. */
+  private static Predicate<Regions.Region> print(double[] things, int pixels) {
+    return gap -> isOpening(gap, pixels) && things[gap.id()] >= PRINT;
   }
 
   private static boolean isOpening(Regions.Region gap, int pixels) {
@@ -120,7 +126,7 @@ final class PlainlySeen {
 
   /** Fills gaps that both glances see as a thing; whether there are any. */
   private boolean fillPrint(double[] things) {
-    Bits print = gaps.where(gap -> isOpening(gap, kind.length) && things[gap.id()] >= PRINT);
+    Bits print = gaps.where(print(things, kind.length));
     print.forEach(at -> kind[at] = Separation.PRODUCT);
     print.near(BESIDE_PX).forEach(at -> alpha[at] = kind[at] == Separation.PRODUCT ? 1 : alpha[at]);
     return print.count() > 0;
