@@ -10,7 +10,8 @@ import java.util.List;
  * The share of each pixel along the outline that the product covers: the pixel lies on the line, in
  * linear light, from the ground just outside to the product just inside, and how far along it is
  * the share (the compositing equation of Porter and Duff 1984, solved by least squares over the
- * channels). Where the two hardly differ, nothing is said.
+ * channels). Where the two hardly differ, nothing is said. Grain makes some pixels look covered and
+ * others not, so the median of what is said around a pixel counts: a straight edge is its own.
  */
 final class EdgeMatte {
   /**
@@ -22,6 +23,9 @@ final class EdgeMatte {
 
   /** How much further a pixel known to be product or ground is looked for. */
   private static final int FURTHER = 4;
+
+  /** Half the side of the square over which medians are taken, working pixels. */
+  private static final int EVENED_PX = 2;
 
   /** A step seen this many times its own grain is told from it. */
   private static final double TIMES_GRAIN = 8;
@@ -133,18 +137,47 @@ final class EdgeMatte {
   }
 
   private void run(float[] alpha) {
+    forBand(
+        (x, y) -> {
+          float share = share(x, y);
+          if (share >= 0) {
+            alpha[y * width + x] = share;
+          }
+        });
+    even(alpha);
+  }
+
+  /** What is thinner than the band, and has no inside, keeps its own shares. */
+  private void even(float[] alpha) {
+    float[] each = alpha.clone();
+    int side = 2 * EVENED_PX + 1;
+    forBand(
+        (x, y) -> {
+          if (toDeep[y * width + x] < firstAt.length && isInner(x, y, EVENED_PX)) {
+            float[] around = new float[side * side];
+            for (int row = 0; row < side; row++) {
+              int from = (y - EVENED_PX + row) * width + x - EVENED_PX;
+              System.arraycopy(each, from, around, row * side, side);
+            }
+            alpha[y * width + x] = Planes.quantile(around, around.length, 0.5);
+          }
+        });
+  }
+
+  private interface Place {
+    void at(int x, int y);
+  }
+
+  /** All places along the outline, on both cores. */
+  private void forBand(Place place) {
     Rows.forEach(
         width,
         height,
         (from, to) -> {
           for (int y = from; y < to; y++) {
             for (int x = 0; x < width; x++) {
-              int at = y * width + x;
-              if (toDeep[at] > 0 && toFar[at] > 0) {
-                float share = share(x, y);
-                if (share >= 0) {
-                  alpha[at] = share;
-                }
+              if (toDeep[y * width + x] > 0 && toFar[y * width + x] > 0) {
+                place.at(x, y);
               }
             }
           }
@@ -239,7 +272,7 @@ final class EdgeMatte {
     int count = 0;
     int farthest = Integer.MAX_VALUE;
     int reach = band + FURTHER;
-    boolean inner = x >= reach && y >= reach && x < width - reach && y < height - reach;
+    boolean inner = isInner(x, y, reach);
     for (int i = firstAt[toKind[here]]; i < steps.length; i++) {
       int at = here + steps[i];
       if (!inner && !inFrame(x + offsets[2 * i], y + offsets[2 * i + 1]) || toKind[at] > 0) {
@@ -265,6 +298,11 @@ final class EdgeMatte {
       sum[channel] /= count;
     }
     return sum;
+  }
+
+  /** Whether all of the square of side {@code 2 * reach + 1} lies in the frame. */
+  private boolean isInner(int x, int y, int reach) {
+    return x >= reach && y >= reach && x < width - reach && y < height - reach;
   }
 
   private boolean inFrame(int x, int y) {

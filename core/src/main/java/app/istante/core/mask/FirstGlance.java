@@ -148,14 +148,17 @@ final class FirstGlance implements Glance {
   /** Share of each pixel of the picture that it gives to a thing, 0 to 1. */
   float[] shares() {
     float[] share = new float[grid.wide * grid.tall];
-    for (int y = 0; y < grid.tall; y++) {
-      double v = (y + 0.5) * grid.height / grid.tall - 0.5;
-      for (int x = 0; x < grid.wide; x++) {
-        double u = (x + 0.5) * grid.width / grid.wide - 0.5;
-        share[y * grid.wide + x] = Planes.between(shares, grid.width, grid.height, u, v);
-      }
+    for (int at = 0; at < share.length; at++) {
+      share[at] = share(at);
     }
     return share;
+  }
+
+  /** The same of one pixel. */
+  float share(int at) {
+    double u = (at % grid.wide + 0.5) * grid.width / grid.wide - 0.5;
+    double v = (at / grid.wide + 0.5) * grid.height / grid.tall - 0.5;
+    return Planes.between(shares, grid.width, grid.height, u, v);
   }
 
   /** Whether it plainly sees a piece of the picture otherwise than an outline has it. */

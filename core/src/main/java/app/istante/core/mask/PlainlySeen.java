@@ -1,6 +1,6 @@
 package app.istante.core.mask;
 
-import java.util.function.Predicate;
+import java.util.Arrays;
 
 /**
  * Pieces of the picture that two glances plainly see otherwise than its outline: a lid that is
@@ -106,18 +106,10 @@ final class PlainlySeen {
 
   /** Whether a glance sees a thing through a gap of an outline. */
   static boolean opensPrint(Separation outline, FirstGlance glance) {
-    Regions gaps = Regions.of(product(outline, outline.kind()).not());
     int pixels = outline.kind().length;
-    if (gaps.all().stream().noneMatch(gap -> isOpening(gap, pixels))) {
-      return false;
-    }
-    float[] shares = glance.shares();
-    return gaps.all().stream().anyMatch(print(gaps.means(at -> shares[at]), pixels));
-  }
-
-  /** Which gaps are print, by the share that a glance gives to a thing on the mean of each. */
-  private static Predicate<Regions.Region> print(double[] things, int pixels) {
-    return gap -> isOpening(gap, pixels) && things[gap.id()] >= PRINT;
+    Regions gaps = Regions.of(product(outline, outline.kind()).not());
+    Regions openings = Regions.of(gaps.where(gap -> isOpening(gap, pixels)));
+    return Arrays.stream(openings.means(glance::share)).anyMatch(thing -> thing >= PRINT);
   }
 
   private static boolean isOpening(Regions.Region gap, int pixels) {
@@ -126,7 +118,7 @@ final class PlainlySeen {
 
   /** Fills gaps that both glances see as a thing; whether there are any. */
   private boolean fillPrint(double[] things) {
-    Bits print = gaps.where(print(things, kind.length));
+    Bits print = gaps.where(gap -> isOpening(gap, kind.length) && things[gap.id()] >= PRINT);
     print.forEach(at -> kind[at] = Separation.PRODUCT);
     print.near(BESIDE_PX).forEach(at -> alpha[at] = kind[at] == Separation.PRODUCT ? 1 : alpha[at]);
     return print.count() > 0;

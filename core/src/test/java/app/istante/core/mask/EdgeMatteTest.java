@@ -4,6 +4,7 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertTrue;
 
 import app.istante.core.image.LinearImage;
+import java.util.Random;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -60,6 +61,32 @@ public class EdgeMatteTest {
       assertTrue(worst < 0.12, "rise " + rise + ", outline at " + limit + ": off by " + worst);
       assertEquals(sum, 0, 0.01 * Math.PI * R * R);
     }
+  }
+
+  /** From pixel to pixel its light is a tenth to twice what it is on the mean. */
+  @Test
+  public void grainOnTheThingTearsNoHolesIntoItsRim() {
+    float[] cover = disc(1);
+    LinearImage mixed = mixed(cover, 0.4);
+    Random random = new Random(8);
+    boolean[] product = new boolean[cover.length];
+    float[] alpha = new float[cover.length];
+    for (int at = 0; at < cover.length; at++) {
+      float grain = 1 + cover[at] * (random.nextFloat() * 1.8f - 0.9f);
+      mixed.red()[at] *= grain;
+      mixed.green()[at] *= grain;
+      mixed.blue()[at] *= grain;
+      product[at] = cover[at] >= 0.5;
+      alpha[at] = product[at] ? 1 : 0;
+    }
+    EdgeMatte.refine(mixed, product, null, 0.01, alpha);
+    Regions gaps = Regions.of(W, H, at -> alpha[at] < 0.5);
+    assertEquals(gaps.all().size(), 1, "the ground is one");
+    double off = 0;
+    for (int at = 0; at < cover.length; at++) {
+      off += Math.abs(alpha[at] - cover[at]);
+    }
+    assertTrue(off < 0.36 * 2 * Math.PI * R, "off by " + off / (2 * Math.PI * R) + " px");
   }
 
   @Test
