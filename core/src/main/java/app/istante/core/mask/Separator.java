@@ -133,11 +133,14 @@ public final class Separator {
   /**
    * @param agreement of the outline with whichever of two glances overlaps with it more: what
    *     either takes for a thing looks like one
+   * @param least the same with the other of them. By this it is trusted: of 332 pictures six are
+   *     wrong and not doubted so, with the greater one thirteen, and 31 right but doubted, not 25
    */
-  private record Judged(Separation outline, double agreement) {
+  private record Judged(Separation outline, double agreement, double least) {
     static Judged by(FirstGlance one, FirstGlance other, Separation outline) {
-      double agreed = one.agreement(outline.alpha());
-      return new Judged(outline, Math.max(agreed, other.agreement(outline.alpha())));
+      double first = one.agreement(outline.alpha());
+      double second = other.agreement(outline.alpha());
+      return new Judged(outline, Math.max(first, second), Math.min(first, second));
     }
 
     /** Light and edges may have been misled, or a glance: so both count. */
@@ -166,7 +169,7 @@ public final class Separator {
     }
 
     Separation trusted(double atMost) {
-      return outline.trusted(atMost * FirstGlance.trust(agreement));
+      return outline.trusted(atMost * FirstGlance.trust(least));
     }
   }
 
