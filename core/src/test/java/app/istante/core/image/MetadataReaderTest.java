@@ -7,7 +7,9 @@ import static org.testng.Assert.assertTrue;
 
 import app.istante.core.sim.JpegWriter;
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Random;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -68,6 +70,30 @@ public class MetadataReaderTest {
     byte[] jpeg = PhotoWriter.jpeg(grey(), quality);
     Integer guessed = new PhotoReader(Limits.STANDARD).read(jpeg).facts().jpegQuality();
     assertEquals(guessed, 100 * quality, 3.0);
+  }
+
+  /** Some writers define the colours' quantisers before those of lightness. */
+  @Test
+  public void theOrderOfQuantisersMakesNoDifference() throws Exception {
+    byte[] jpeg = PhotoWriter.jpeg(grey(), 0.8);
+    List<Integer> tables = new ArrayList<>();
+    for (int at = 2; jpeg[at + 1] != (byte) 0xDA; at += 2 + length(jpeg, at)) {
+      for (int table = 4; jpeg[at + 1] == (byte) 0xDB && table < length(jpeg, at); table += 65) {
+        tables.add(at + table);
+      }
+    }
+    assertEquals(tables.size(), 2);
+    byte[] swapped = jpeg.clone();
+    System.arraycopy(jpeg, tables.get(0), swapped, tables.get(1), 65);
+    System.arraycopy(jpeg, tables.get(1), swapped, tables.get(0), 65);
+    PhotoReader reader = new PhotoReader(Limits.STANDARD);
+    assertEquals(
+        reader.read(swapped).facts().jpegQuality(), reader.read(jpeg).facts().jpegQuality());
+  }
+
+  /** Of a segment behind its marker. */
+  private static int length(byte[] jpeg, int at) {
+    return (jpeg[at + 2] & 0xFF) << 8 | jpeg[at + 3] & 0xFF;
   }
 
   @Test
