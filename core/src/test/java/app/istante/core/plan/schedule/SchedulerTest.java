@@ -96,17 +96,19 @@ public class SchedulerTest {
     int days = 12;
     for (long seed = 200; seed < 200 + days; seed++) {
       Work work = random(seed, 7, 3, 45);
-      Carrier carrier = new Carrier(work);
-      int[] found =
-          new Search(work)
-              .improve(new Starts(work).asEntered(), Duration.ofSeconds(1), order -> {});
-      Timeline plan = carrier.timeline(found);
-      assertKeepsTheRules(work, plan);
       long[] best = new Exhaustive(work).best();
-      boolean same =
-          -plan.worth().dueMissed() == best[0]
-              && plan.worth().value() == best[1]
-              && -plan.worth().endSeconds() == best[2];
+      int[] found = new Starts(work).asEntered();
+      boolean same = false;
+      // On a machine that is busy otherwise a second may hold hardly any search.
+      for (int seconds = 1; !same && seconds < 10; seconds *= 3) {
+        found = new Search(work).improve(found, Duration.ofSeconds(seconds), order -> {});
+        Timeline plan = new Carrier(work).timeline(found);
+        assertKeepsTheRules(work, plan);
+        same =
+            -plan.worth().dueMissed() == best[0]
+                && plan.worth().value() == best[1]
+                && -plan.worth().endSeconds() == best[2];
+      }
       optimal += same ? 1 : 0;
     }
     System.out.println("local search: " + optimal + " of " + days + " small days are optimal");
