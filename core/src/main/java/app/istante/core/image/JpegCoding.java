@@ -26,13 +26,12 @@ public record JpegCoding(
   private static final int[] ZIGZAG = zigzag();
 
   /**
-   * @param quantisers contents of the file's quantiser segments
+   * @param tables the file's quantisers, as {@link #tables} gives them
    * @param frame contents of its start-of-frame segment, or null
    * @param orientation EXIF orientation, 1 to 8
    * @return nothing where the file is damaged or of a rare kind (other sampling, four inks)
    */
-  static Optional<JpegCoding> read(Iterable<byte[]> quantisers, byte[] frame, int orientation) {
-    int[][] tables = tables(quantisers);
+  static Optional<JpegCoding> read(int[][] tables, byte[] frame, int orientation) {
     if (frame == null || frame.length < 9 || frame[5] != 1 && frame[5] != 3) {
       return Optional.empty();
     }

@@ -56,10 +56,9 @@ final class MetadataReader {
       JpegSegmentData segments = jpegSegments(file);
       if (segments != null) {
         icc = joinIcc(segments.getSegments(JpegSegmentType.APP2));
-        quality = jpegQuality(segments.getSegments(JpegSegmentType.DQT));
-        coding =
-            JpegCoding.read(segments.getSegments(JpegSegmentType.DQT), frame(segments), orientation)
-                .orElse(null);
+        int[][] tables = JpegCoding.tables(segments.getSegments(JpegSegmentType.DQT));
+        quality = jpegQuality(tables[0]);
+        coding = JpegCoding.read(tables, frame(segments), orientation).orElse(null);
       }
     } else if (kind == FileKind.TIFF) {
       Directory first = metadata.getFirstDirectoryOfType(ExifIFD0Directory.class);
@@ -116,8 +115,7 @@ final class MetadataReader {
   }
 
   /** Inverts the usual scaling of the standard table (quality 50 = the table itself). */
-  private static Integer jpegQuality(Iterable<byte[]> quantisers) {
-    int[] luma = JpegCoding.tables(quantisers)[0];
+  private static Integer jpegQuality(int[] luma) {
     if (luma == null) {
       return null;
     }

@@ -44,11 +44,7 @@ final class Crumbs {
     }
     byte[] kind = seen.kind().clone();
     float[] alpha = seen.alpha().clone();
-    double tolerance = BackdropModel.toleranceStops(seen.noiseStops());
-    crumbs.forEach(
-        at ->
-            kind[at] =
-                seen.deviationStops()[at] < -tolerance ? Separation.SHADOW : Separation.GROUND);
+    crumbs.forEach(at -> kind[at] = seen.open(at));
     Bits rest = product.andNot(crumbs);
     crumbs.near(RIM_PX).andNot(rest.near(RIM_PX)).forEach(at -> alpha[at] = 0);
     crumbs.forEach(at -> alpha[at] = 0);

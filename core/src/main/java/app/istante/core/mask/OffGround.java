@@ -36,7 +36,11 @@ record OffGround(
 
   /** What a pixel is that belongs to nothing else: ground, or ground in shade. */
   byte open(int at) {
-    return deviation[at] < -tolerance ? Separation.SHADOW : Separation.GROUND;
+    return open(deviation[at], tolerance);
+  }
+
+  static byte open(float deviation, double tolerance) {
+    return deviation < -tolerance ? Separation.SHADOW : Separation.GROUND;
   }
 
   /** Whether a pixel is darker than the ground by so much at least, but no deeper than that. */

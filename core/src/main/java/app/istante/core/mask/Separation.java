@@ -51,6 +51,11 @@ public record Separation(
     return kind[at] == GROUND || kind[at] == SHADOW;
   }
 
+  /** What a pixel is that belongs to nothing else: ground, or ground in shade. */
+  byte open(int at) {
+    return OffGround.open(deviationStops[at], BackdropModel.toleranceStops(noiseStops));
+  }
+
   /** Linear value of the ground model at a pixel; channel 0 red, 1 green, 2 blue. */
   public double groundLinear(int channel, int at) {
     return Math.max(0, Math.pow(2, groundLog[channel][at]) - LogLight.FLOOR);

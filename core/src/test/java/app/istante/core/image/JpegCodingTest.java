@@ -5,6 +5,7 @@ import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertNull;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -24,8 +25,12 @@ public class JpegCodingTest {
     return new byte[] {8, 0, 37, 0, 50, 3, 1, (byte) sampling, 0, 2, 0x11, 1, 3, 0x11, 1};
   }
 
+  private static Optional<JpegCoding> read(byte[] frame, int orientation, byte[]... quantisers) {
+    return JpegCoding.read(JpegCoding.tables(List.of(quantisers)), frame, orientation);
+  }
+
   private static JpegCoding read(int sampling, int orientation) {
-    return JpegCoding.read(List.of(ramp(0), ramp(1)), frame(sampling), orientation).orElseThrow();
+    return read(frame(sampling), orientation, ramp(0), ramp(1)).orElseThrow();
   }
 
   /** T.81, figure A.6: the second value lies right of the first, the third below it. */
@@ -62,7 +67,7 @@ public class JpegCodingTest {
   @Test
   public void greyFilesHaveNoColourTable() {
     byte[] grey = {8, 0, 37, 0, 50, 1, 1, 0x11, 0};
-    JpegCoding coding = JpegCoding.read(List.of(ramp(0)), grey, 1).orElseThrow();
+    JpegCoding coding = read(grey, 1, ramp(0)).orElseThrow();
     assertNull(coding.chroma());
     assertEquals(coding.acrossPx(), 1);
   }
@@ -83,12 +88,12 @@ public class JpegCodingTest {
 
   @Test(dataProvider = "damaged")
   public void whatIsDamagedOrRareIsLeftAlone(byte[] frame) {
-    assertFalse(JpegCoding.read(List.of(ramp(0), ramp(1)), frame, 1).isPresent());
+    assertFalse(read(frame, 1, ramp(0), ramp(1)).isPresent());
   }
 
   @Test
   public void aCutTableIsNoTable() {
     byte[] cut = new byte[40];
-    assertFalse(JpegCoding.read(List.of(cut), frame(0x11), 1).isPresent());
+    assertFalse(read(frame(0x11), 1, cut).isPresent());
   }
 }
