@@ -42,7 +42,8 @@ case "${1:-}" in
       "${4:--}" "$models"
     ;;
   glance)
-    # Hours where nothing is traced yet; what is learned goes to where the core reads it.
+    # Hours where nothing is traced yet; what is learned goes to where the core reads it. The second
+    # network learns on; the first stays as it is, or both would come to the same mistakes.
     need_learning
     need_other_tracer
     models="$(unpacked_models)"
@@ -71,8 +72,8 @@ case "${1:-}" in
     wait
     # As large as a second opinion sees them.
     pictures drawn "$stamps" 1600 5500000 256 192 "$work/closer.npz"
-    weights="$HERE/core/src/main/resources/app/istante/core/mask/glance-net.bin"
-    expected="$HERE/core/src/test/resources/app/istante/core/mask/glance-net.csv"
+    weights="$HERE/core/src/main/resources/app/istante/core/mask/glance-net-second.bin"
+    expected="$HERE/core/src/test/resources/app/istante/core/mask/glance-net-second.csv"
     /usr/bin/python3 "$learning/learn.py" "$minutes" "$work/glance-net.bin" \
       "$work/wide-1.npz,$work/wide-2.npz,$work/square.npz,$work/tall.npz,$work/closer.npz" "$work/taken.npz" \
       "$work/traced.npz" "$weights"

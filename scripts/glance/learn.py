@@ -1,4 +1,4 @@
-"""Learns GlanceNet's weights and writes the file that ships with the core.
+"""Learns weights of GlanceNet's second network and writes the file that ships with the core.
 
     learn.py MINUTES OUT.bin DRAWN.npz,DRAWN.npz... TAKEN.npz... TRACED.npz... [START.bin]
 

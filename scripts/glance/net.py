@@ -8,7 +8,8 @@ import torch
 import torch.nn as nn
 import torch.nn.functional as F
 
-CHANNELS = (8, 16, 32, 48, 64)
+# Of the second network, which learns on; the first, which stays as it is, has 48 and 64 at the end.
+CHANNELS = (8, 16, 32, 64, 96)
 ROUNDS = 3
 
 

@@ -52,7 +52,8 @@ final class FirstGlance implements Glance {
   private final Grid grid;
   private final float[] shares;
 
-  private FirstGlance(LinearImage image, boolean[] foreign, int longSide, boolean mirrored) {
+  private FirstGlance(
+      LinearImage image, boolean[] foreign, GlanceNet net, int longSide, boolean mirrored) {
     this.image = image;
     this.foreign = foreign;
     grid = Grid.over(image.width(), image.height(), longSide);
@@ -60,7 +61,7 @@ final class FirstGlance implements Glance {
     for (float[] plane : seen) {
       mirror(plane, mirrored);
     }
-    shares = GlanceNet.learned().shares(seen, grid.width, grid.height);
+    shares = net.shares(seen, grid.width, grid.height);
     mirror(shares, mirrored);
     if (foreign != null) {
       leaveOut(foreign);
@@ -71,12 +72,15 @@ final class FirstGlance implements Glance {
    * @param foreign what is known not to be product, as the colour card; or null
    */
   static FirstGlance at(LinearImage image, boolean[] foreign) {
-    return new FirstGlance(image, foreign, LONG_SIDE_PX, false);
+    return new FirstGlance(image, foreign, GlanceNet.first(), LONG_SIDE_PX, false);
   }
 
-  /** The same picture in a mirror, from closer: what was seen by chance is not seen again so. */
+  /**
+   * The same picture in a mirror, from closer, as another network sees it: what was seen by chance
+   * is not seen again so.
+   */
   FirstGlance secondOpinion() {
-    return new FirstGlance(image, foreign, CLOSER_LONG_SIDE_PX, true);
+    return new FirstGlance(image, foreign, GlanceNet.second(), CLOSER_LONG_SIDE_PX, true);
   }
 
   private void mirror(float[] plane, boolean mirrored) {
@@ -174,19 +178,24 @@ final class FirstGlance implements Glance {
   }
 
   /**
-   * Puts what the glance says, and what colours say of the places that it leaves open, in the place
-   * of other evidence.
+   * Puts what two glances say, and what colours say of the places that they leave open, in the
+   * place of other evidence. The mean of their odds counts.
    *
+   * @param second of the same picture
    * @param log light of each channel, stops, row by row
    * @param evidence positive for product, negative for ground
    * @param deviation of each pixel from the ground, stops
    * @param bright what is brighter over the ground than this is none, whatever it looks like
    */
-  void tell(float[][] log, float[] evidence, float[] deviation, double bright) {
+  void tell(FirstGlance second, float[][] log, float[] evidence, float[] deviation, double bright) {
     float[] share = shares();
+    float[] other = second.shares();
+    for (int at = 0; at < share.length; at++) {
+      share[at] = (float) (1 / (1 + Math.exp(-0.5 * (odds(share[at]) + odds(other[at])))));
+    }
     new LocalColours(log, grid.wide, grid.tall).tell(share, evidence);
     for (int at = 0; at < share.length; at++) {
-      double odds = Math.log(Math.max(1e-6, share[at]) / Math.max(1e-6, 1 - share[at]));
+      double odds = odds(share[at]);
       double told = Math.max(0, Math.min(MOST_ODDS, Math.abs(odds)) - LEAST_ODDS);
       if (odds > 0) {
         evidence[at] += (float) (FOR * told);
@@ -194,6 +203,11 @@ final class FirstGlance implements Glance {
         evidence[at] -= (float) (AGAINST * told);
       }
     }
+  }
+
+  /** Their logarithm. */
+  private static double odds(float share) {
+    return Math.log(Math.max(1e-6, share) / Math.max(1e-6, 1 - share));
   }
 
   /** A coarse grid of width by height over a picture of wide by tall. */

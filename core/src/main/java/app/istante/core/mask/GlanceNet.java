@@ -1,9 +1,9 @@
 package app.istante.core.mask;
 
-import java.io.DataInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
 import java.util.Arrays;
 
 /**
@@ -23,7 +23,12 @@ final class GlanceNet {
   /** Maps are worked through in pieces that stay in the processor's nearest memory. */
   private static final int PIECE_PX = 1024;
 
-  private static final GlanceNet LEARNED = load("glance-net.bin");
+  private static final GlanceNet FIRST = load("glance-net.bin");
+
+  /** Only doubtful pictures need it: read when first asked for. */
+  private static final class Second {
+    static final GlanceNet NET = load("glance-net-second.bin");
+  }
 
   private final Layer[][] down;
   private final Layer middle;
@@ -39,9 +44,17 @@ final class GlanceNet {
     this.last = last;
   }
 
-  /** The network with what it has learned. */
-  static GlanceNet learned() {
-    return LEARNED;
+  /** What a picture is looked at with. */
+  static GlanceNet first() {
+    return FIRST;
+  }
+
+  /**
+   * Another, wider where it is coarsest, that has learned from more upright and close pictures. It
+   * knows these better, flat ones less well, and errs elsewhere: what both see is seldom wrong.
+   */
+  static GlanceNet second() {
+    return Second.NET;
   }
 
   /** One channel after the other, each with a rim of zeros one pixel wide. */
@@ -238,12 +251,12 @@ final class GlanceNet {
    */
   private static GlanceNet load(String weights) {
     try (InputStream in = GlanceNet.class.getResourceAsStream(weights)) {
-      DataInputStream data = new DataInputStream(in);
-      int[] channels = new int[data.readByte()];
+      ByteBuffer data = ByteBuffer.wrap(in.readAllBytes());
+      int[] channels = new int[data.get()];
       for (int level = 0; level < channels.length; level++) {
-        channels[level] = data.readByte();
+        channels[level] = data.get();
       }
-      Layer[][] rounds = new Layer[data.readByte()][];
+      Layer[][] rounds = new Layer[data.get()][];
       Layer[][] down = new Layer[channels.length][];
       int before = 3;
       for (int level = 0; level < down.length; level++) {
@@ -268,15 +281,15 @@ final class GlanceNet {
     }
   }
 
-  private static Layer layer(DataInputStream data, int from, int to, int taps) throws IOException {
+  private static Layer layer(ByteBuffer data, int from, int to, int taps) {
     float[][][] weights = new float[to][from][taps];
     float[] bias = new float[to];
     for (int c = 0; c < to; c++) {
-      bias[c] = data.readFloat();
-      float scale = data.readFloat() / Byte.MAX_VALUE;
+      bias[c] = data.getFloat();
+      float scale = data.getFloat() / Byte.MAX_VALUE;
       for (float[] each : weights[c]) {
         for (int tap = 0; tap < taps; tap++) {
-          each[tap] = scale * data.readByte();
+          each[tap] = scale * data.get();
         }
       }
     }

@@ -78,18 +78,26 @@ final class ProductCut {
 
   /** Cut by light and edges. */
   Separation made() {
-    return made(false);
+    return made(null);
   }
 
-  /** Cut with what the glance says in the place of the light's own evidence. */
-  Separation heeding() {
-    return made(true);
+  /**
+   * Cut with what two glances say in the place of the light's own evidence.
+   *
+   * @param second beside the one that it has; the same for that one alone
+   */
+  Separation heeding(FirstGlance second) {
+    return made(second);
   }
 
-  private Separation made(boolean heeding) {
+  /**
+   * @param second null where no glance is heeded
+   */
+  private Separation made(FirstGlance second) {
+    boolean heeding = second != null;
     float[] each = evidence.of(like, found.enclosed());
     if (heeding) {
-      glance.tell(seen.log, each, deviation, evidence.brightStops());
+      glance.tell(second, seen.log, each, deviation, evidence.brightStops());
     }
     boolean[] inside = cut(each);
     if (beside != null) {
@@ -110,12 +118,12 @@ final class ProductCut {
   }
 
   /**
-   * Cut by what the glance says alone, and by the colours around it: for where nothing is known of
+   * Cut by what two glances say alone, and by the colours around it: for where nothing is known of
    * the ground. How sure that is, is not known either.
    */
-  Separation atAGlance() {
+  Separation atAGlance(FirstGlance second) {
     float[] each = new float[deviation.length];
-    glance.tell(seen.log, each, deviation, Double.POSITIVE_INFINITY);
+    glance.tell(second, seen.log, each, deviation, Double.POSITIVE_INFINITY);
     boolean[] inside = cut(each);
     dropSpecks(inside);
     return outlined(inside, 0, false, 0);

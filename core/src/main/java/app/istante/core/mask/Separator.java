@@ -90,31 +90,34 @@ public final class Separator {
     if (agreed && !objected) {
       return seen;
     }
-    Judged heeding = Judged.by(glance, second, cut.heeding());
-    Judged corrected = objected ? alone.corrected(heeding.outline(), glance, second) : alone;
+    // By the first glance alone: pieces that a second one sees less plainly stay whole so.
+    Judged corrected = objected ? alone.corrected(cut.heeding(glance), glance, second) : alone;
     if (agreed) {
       return corrected.trusted();
     }
+    Judged heeding = Judged.by(glance, second, cut.heeding(second));
     Judged told =
         heeding.preferredTo(alone)
             ? heeding
             : sheetsUnder(plain, alone.agreement())
                 .map(
-                    onSheet -> Judged.by(glance, second, new ProductCut(onSheet, glance).heeding()))
+                    onSheet ->
+                        Judged.by(glance, second, new ProductCut(onSheet, glance).heeding(second)))
                 .filter(upon -> upon.preferredTo(alone))
                 .findFirst()
                 .orElse(corrected);
     if (told.trusted().confidence() >= DOUBTED) {
       return told.trusted();
     }
-    Judged looked = Judged.by(glance, second, cut.atAGlance());
+    Judged looked = Judged.by(glance, second, cut.atAGlance(second));
     if (!looked.plainlyNearerThan(told)) {
       return told.trusted();
     }
     // The ground is that of the sheet on which the outline is surest.
     return plain
         .onSheets()
-        .map(onSheet -> Judged.by(glance, second, new ProductCut(onSheet, glance).atAGlance()))
+        .map(
+            onSheet -> Judged.by(glance, second, new ProductCut(onSheet, glance).atAGlance(second)))
         .filter(upon -> upon.plainlyNearerThan(told))
         .reduce(looked, Judged::surer)
         .trusted(AT_A_GLANCE);

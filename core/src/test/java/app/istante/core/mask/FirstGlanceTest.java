@@ -80,7 +80,8 @@ public class FirstGlanceTest {
     float[] evidence = new float[disc.length];
     float[] deviation = new float[disc.length];
     deviation[40 * 800 + 40] = 0.5f;
-    FirstGlance.at(picture, null).tell(LogLight.planes(picture), evidence, deviation, 0.14);
+    FirstGlance glance = FirstGlance.at(picture, null);
+    glance.tell(glance.secondOpinion(), LogLight.planes(picture), evidence, deviation, 0.14);
 
     assertTrue(evidence[300 * 800 + 400] > 4, "middle " + evidence[300 * 800 + 400]);
     assertTrue(evidence[30 * 800 + 40] < -4, "corner " + evidence[30 * 800 + 40]);
@@ -93,8 +94,9 @@ public class FirstGlanceTest {
     boolean[] disc = disc(800, 600);
     LinearImage picture = picture(800, 600, disc);
     float[] evidence = new float[disc.length];
-    FirstGlance.at(picture, null)
-        .tell(LogLight.planes(picture), evidence, new float[disc.length], 0.14);
+    FirstGlance glance = FirstGlance.at(picture, null);
+    float[] deviation = new float[disc.length];
+    glance.tell(glance.secondOpinion(), LogLight.planes(picture), evidence, deviation, 0.14);
 
     int wrong = 0;
     for (int at = 0; at < disc.length; at++) {

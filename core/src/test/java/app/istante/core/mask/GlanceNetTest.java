@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 public class GlanceNetTest {
@@ -29,16 +30,23 @@ public class GlanceNetTest {
     return rgb;
   }
 
-  @Test
-  public void saysWhatTheLearnedNetworkSaid() throws IOException {
-    float[] shares = GlanceNet.learned().shares(byFormula(), WIDTH, HEIGHT);
+  @DataProvider
+  Object[][] networks() {
+    return new Object[][] {
+      {GlanceNet.first(), "glance-net.csv"}, {GlanceNet.second(), "glance-net-second.csv"}
+    };
+  }
+
+  @Test(dataProvider = "networks")
+  public void saysWhatTheLearnedNetworkSaid(Object network, String expectedFile)
+      throws IOException {
+    float[] shares = ((GlanceNet) network).shares(byFormula(), WIDTH, HEIGHT);
 
     List<String> rows;
     try (BufferedReader file =
         new BufferedReader(
             new InputStreamReader(
-                GlanceNetTest.class.getResourceAsStream("glance-net.csv"),
-                StandardCharsets.UTF_8))) {
+                GlanceNetTest.class.getResourceAsStream(expectedFile), StandardCharsets.UTF_8))) {
       rows = file.lines().toList();
     }
     assertEquals(rows.size(), HEIGHT / 8);
@@ -55,6 +63,6 @@ public class GlanceNetTest {
   public void refusesSidesThatCanNotBeHalvedFourTimes() {
     assertThrows(
         IllegalArgumentException.class,
-        () -> GlanceNet.learned().shares(new float[3][40 * 48], 40, 48));
+        () -> GlanceNet.first().shares(new float[3][40 * 48], 40, 48));
   }
 }
