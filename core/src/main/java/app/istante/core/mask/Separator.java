@@ -95,14 +95,16 @@ public final class Separator {
     if (agreed) {
       return corrected.trusted();
     }
-    Judged heeding = Judged.by(glance, second, cut.heeding(second));
+    // Against the empty set light says so much that a second glance only blurs it.
+    FirstGlance beside = plain.blank == null ? second : glance;
+    Judged heeding = Judged.by(glance, second, cut.heeding(beside));
     Judged told =
         heeding.preferredTo(alone)
             ? heeding
             : sheetsUnder(plain, alone.agreement())
                 .map(
                     onSheet ->
-                        Judged.by(glance, second, new ProductCut(onSheet, glance).heeding(second)))
+                        Judged.by(glance, second, new ProductCut(onSheet, glance).heeding(beside)))
                 .filter(upon -> upon.preferredTo(alone))
                 .findFirst()
                 .orElse(corrected);
