@@ -177,23 +177,28 @@ final class FirstGlance implements Glance {
         .anyMatch(piece -> piece.areaPx() >= PIECE_PLACES);
   }
 
+  /** Shares by two glances at the same picture, as the mean of their odds has them. */
+  static float[] meanOdds(float[] first, float[] second) {
+    float[] share = new float[first.length];
+    for (int at = 0; at < share.length; at++) {
+      share[at] = (float) (1 / (1 + Math.exp(-0.5 * (odds(first[at]) + odds(second[at])))));
+    }
+    return share;
+  }
+
   /**
-   * Puts what two glances say, and what colours say of the places that they leave open, in the
-   * place of other evidence. The mean of their odds counts.
+   * Puts what shares say, and what colours say of the places that these leave open, in the place of
+   * other evidence.
    *
-   * @param second of the same picture
-   * @param log light of each channel, stops, row by row
+   * @param share of each pixel that is seen as a thing
+   * @param colours of the same picture
    * @param evidence positive for product, negative for ground
    * @param deviation of each pixel from the ground, stops
    * @param bright what is brighter over the ground than this is none, whatever it looks like
    */
-  void tell(FirstGlance second, float[][] log, float[] evidence, float[] deviation, double bright) {
-    float[] share = shares();
-    float[] other = second.shares();
-    for (int at = 0; at < share.length; at++) {
-      share[at] = (float) (1 / (1 + Math.exp(-0.5 * (odds(share[at]) + odds(other[at])))));
-    }
-    new LocalColours(log, grid.wide, grid.tall).tell(share, evidence);
+  static void tell(
+      float[] share, LocalColours colours, float[] evidence, float[] deviation, double bright) {
+    colours.tell(share, evidence);
     for (int at = 0; at < share.length; at++) {
       double odds = odds(share[at]);
       double told = Math.max(0, Math.min(MOST_ODDS, Math.abs(odds)) - LEAST_ODDS);

@@ -2,7 +2,8 @@ package app.istante.core.mask;
 
 /**
  * Table, wall or floor beyond the sheet: a strip along a whole side of the frame that ends in a
- * straight line. A product or its shadow that reaches the strip must not take it along.
+ * straight line. A product or its shadow that reaches the strip must not take it along. A grey one
+ * could be the sheet in shade, but for its line, which is a sharp step in the light.
  */
 final class FrameStrips {
   /** The strip lies along this share of its side. */
@@ -16,31 +17,48 @@ final class FrameStrips {
 
   private static final double STRAIGHT_SHARE = 0.5;
 
+  /** A strip of the ground's own colour is darker than it by so much at least. */
+  private static final double DARK_STOPS = 0.2;
+
+  /** And within this many working pixels to either side of its edge nearly all the way. */
+  private static final int STEP_PX = 3;
+
+  private static final double STEP_SHARE = 0.7;
+
   /** Lines are tried through this many places along the side. */
   private static final int SAMPLES = 24;
 
   private final boolean[] inside;
-  private final int width;
-  private final int height;
 
-  private FrameStrips(boolean[] inside, int width, int height) {
+  /** Null where what is inside needs no step to be told from the ground. */
+  private final float[] deviation;
+
+  private FrameStrips(boolean[] inside, float[] deviation) {
     this.inside = inside;
-    this.width = width;
-    this.height = height;
+    this.deviation = deviation;
   }
 
   /**
    * @param inside what is not ground
+   * @param deviation of each pixel from the ground, stops
    * @return the strips; empty where there are none
    */
-  static boolean[] of(boolean[] inside, int width, int height) {
+  static boolean[] of(boolean[] inside, float[] deviation, int width, int height) {
     boolean[] strips = new boolean[inside.length];
-    FrameStrips look = new FrameStrips(inside, width, height);
-    look.mark(strips, 0, 1, width, width, height);
-    look.mark(strips, (height - 1) * width, 1, -width, width, height);
-    look.mark(strips, 0, width, 1, height, width);
-    look.mark(strips, width - 1, width, -1, height, width);
+    boolean[] dark = inside.clone();
+    for (int at = 0; at < dark.length; at++) {
+      dark[at] |= deviation[at] < -DARK_STOPS;
+    }
+    new FrameStrips(inside, null).mark(strips, width, height);
+    new FrameStrips(dark, deviation).mark(strips, width, height);
     return strips;
+  }
+
+  private void mark(boolean[] strips, int width, int height) {
+    mark(strips, 0, 1, width, width, height);
+    mark(strips, (height - 1) * width, 1, -width, width, height);
+    mark(strips, 0, width, 1, height, width);
+    mark(strips, width - 1, width, -1, height, width);
   }
 
   /**
@@ -50,6 +68,7 @@ final class FrameStrips {
    */
   private void mark(boolean[] strips, int corner, int along, int inwards, int length, int most) {
     float[] depth = new float[length];
+    boolean[] ends = new boolean[length];
     int reached = 0;
     for (int place = 0; place < length; place++) {
       int from = corner + place * along;
@@ -58,12 +77,13 @@ final class FrameStrips {
         deep++;
       }
       depth[place] = deep;
+      ends[place] = deviation == null || isStep(from, deep, inwards, most);
       reached += deep > 0 ? 1 : 0;
     }
     if (reached < LEAST_ALONG * length) {
       return;
     }
-    double[] line = straightest(depth);
+    double[] line = straightest(depth, ends);
     double middle = line[0] + line[1] * 0.5 * length;
     if (line[2] < STRAIGHT_SHARE * length || middle > MOST_DEPTH * most) {
       return;
@@ -76,13 +96,26 @@ final class FrameStrips {
     }
   }
 
+  /** Whether light falls to the strip's own within a few pixels of its edge. */
+  private boolean isStep(int from, int deep, int inwards, int most) {
+    if (deep < 2 * STEP_PX || deep + STEP_PX > most) {
+      return false;
+    }
+    float strip = deviation[from + deep / 2 * inwards];
+    float step =
+        deviation[from + (deep + STEP_PX - 1) * inwards]
+            - deviation[from + (deep - STEP_PX) * inwards];
+    return strip < -DARK_STOPS && step > -STEP_SHARE * strip;
+  }
+
   /**
    * The line through two of the places that most places lie on: what stands on the strip hides its
    * edge over some of the length (Fischler and Bolles 1981, with fixed samples).
    *
+   * @param ends where the strip ends as one does
    * @return its depth at the corner, its slope, and how many places lie on it
    */
-  private static double[] straightest(float[] depth) {
+  private static double[] straightest(float[] depth, boolean[] ends) {
     double[] best = new double[3];
     for (int one = 0; one < SAMPLES; one++) {
       int from = one * (depth.length - 1) / SAMPLES;
@@ -92,7 +125,8 @@ final class FrameStrips {
         double start = depth[from] - slope * from;
         int on = 0;
         for (int place = 0; place < depth.length; place++) {
-          on += Math.abs(depth[place] - start - slope * place) < STRAIGHT_PX ? 1 : 0;
+          boolean near = Math.abs(depth[place] - start - slope * place) < STRAIGHT_PX;
+          on += ends[place] && near ? 1 : 0;
         }
         if (on > best[2]) {
           best = new double[] {start, slope, on};

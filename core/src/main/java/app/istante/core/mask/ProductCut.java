@@ -82,22 +82,22 @@ final class ProductCut {
   }
 
   /**
-   * Cut with what two glances say in the place of the light's own evidence.
+   * Cut with what a glance says in the place of the light's own evidence.
    *
-   * @param second beside the one that it has; the same for that one alone
+   * @param shares of each pixel that it gives to a thing
    */
-  Separation heeding(FirstGlance second) {
-    return made(second);
+  Separation heeding(float[] shares) {
+    return made(shares);
   }
 
   /**
-   * @param second null where no glance is heeded
+   * @param shares null where no glance is heeded
    */
-  private Separation made(FirstGlance second) {
-    boolean heeding = second != null;
+  private Separation made(float[] shares) {
+    boolean heeding = shares != null;
     float[] each = evidence.of(like, found.enclosed());
     if (heeding) {
-      glance.tell(second, seen.log, each, deviation, evidence.brightStops());
+      tell(shares, each, evidence.brightStops());
     }
     boolean[] inside = cut(each);
     if (beside != null) {
@@ -118,15 +118,20 @@ final class ProductCut {
   }
 
   /**
-   * Cut by what two glances say alone, and by the colours around it: for where nothing is known of
+   * Cut by what a glance says alone, and by the colours around it: for where nothing is known of
    * the ground. How sure that is, is not known either.
    */
-  Separation atAGlance(FirstGlance second) {
+  Separation atAGlance(float[] shares) {
     float[] each = new float[deviation.length];
-    glance.tell(second, seen.log, each, deviation, Double.POSITIVE_INFINITY);
+    tell(shares, each, Double.POSITIVE_INFINITY);
     boolean[] inside = cut(each);
     dropSpecks(inside);
     return outlined(inside, 0, false, 0);
+  }
+
+  private void tell(float[] shares, float[] each, double bright) {
+    LocalColours colours = new LocalColours(seen.log, width, height);
+    FirstGlance.tell(shares, colours, each, deviation, bright);
   }
 
   /** Where the evidence and the edges between pixels part product from ground. */
@@ -146,7 +151,7 @@ final class ProductCut {
    * @param least what is less sure is nothing
    */
   private Separation outlined(boolean[] inside, int opened, boolean leftClosed, double least) {
-    boolean[] strips = FrameStrips.of(inside, width, height);
+    boolean[] strips = FrameStrips.of(inside, deviation, width, height);
     byte[] kind = sort(inside, strips);
     int parts = ProductParts.name(kind, off, glance);
     float[] alpha = softEdge(kind);

@@ -1,6 +1,7 @@
 package app.istante.core.mask;
 
 import app.istante.core.image.LinearImage;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 
 /**
@@ -90,36 +91,37 @@ public final class Separator {
     if (agreed && !objected) {
       return seen;
     }
-    // By the first glance alone: pieces that a second one sees less plainly stay whole so.
-    Judged corrected = objected ? alone.corrected(cut.heeding(glance), glance, second) : alone;
+    float[] first = glance.shares();
+    UnaryOperator<Judged> mended =
+        objected ? one -> one.corrected(cut.heeding(first), glance, second) : one -> one;
     if (agreed) {
-      return corrected.trusted();
+      return mended.apply(alone).trusted();
     }
+    float[] both = FirstGlance.meanOdds(first, second.shares());
     // Against the empty set light says so much that a second glance only blurs it.
-    FirstGlance beside = plain.blank == null ? second : glance;
-    Judged heeding = Judged.by(glance, second, cut.heeding(beside));
+    float[] heeded = plain.blank == null ? both : first;
+    Judged heeding = Judged.by(glance, second, cut.heeding(heeded));
     Judged told =
         heeding.preferredTo(alone)
             ? heeding
             : sheetsUnder(plain, alone.agreement())
                 .map(
                     onSheet ->
-                        Judged.by(glance, second, new ProductCut(onSheet, glance).heeding(beside)))
+                        Judged.by(glance, second, new ProductCut(onSheet, glance).heeding(heeded)))
                 .filter(upon -> upon.preferredTo(alone))
                 .findFirst()
-                .orElse(corrected);
+                .orElseGet(() -> mended.apply(alone));
     if (told.trusted().confidence() >= DOUBTED) {
       return told.trusted();
     }
-    Judged looked = Judged.by(glance, second, cut.atAGlance(second));
+    Judged looked = Judged.by(glance, second, cut.atAGlance(both));
     if (!looked.plainlyNearerThan(told)) {
       return told.trusted();
     }
     // The ground is that of the sheet on which the outline is surest.
     return plain
         .onSheets()
-        .map(
-            onSheet -> Judged.by(glance, second, new ProductCut(onSheet, glance).atAGlance(second)))
+        .map(onSheet -> Judged.by(glance, second, new ProductCut(onSheet, glance).atAGlance(both)))
         .filter(upon -> upon.plainlyNearerThan(told))
         .reduce(looked, Judged::surer)
         .trusted(AT_A_GLANCE);

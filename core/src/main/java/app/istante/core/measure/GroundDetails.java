@@ -216,10 +216,22 @@ final class GroundDetails {
         .toList();
   }
 
+  /** The side of the frame that it takes most of: a table below reaches into two others. */
   private String side(Regions.Region r) {
-    return r.left() == 0
-        ? "left"
-        : r.right() == width - 1 ? "right" : r.top() == 0 ? "top" : "bottom";
+    double left = along(r, 0, width, height);
+    double right = along(r, width - 1, width, height);
+    double top = along(r, 0, 1, width);
+    double bottom = along(r, (height - 1) * width, 1, width);
+    double most = Math.max(Math.max(left, right), Math.max(top, bottom));
+    return most == left ? "left" : most == right ? "right" : most == top ? "top" : "bottom";
+  }
+
+  private double along(Regions.Region r, int from, int step, int length) {
+    int count = 0;
+    for (int k = 0; k < length; k++) {
+      count += foreign.labels()[from + k * step] == r.id() ? 1 : 0;
+    }
+    return (double) count / length;
   }
 
   List<Readings.BoxPx> foreign() {

@@ -80,8 +80,7 @@ public class FirstGlanceTest {
     float[] evidence = new float[disc.length];
     float[] deviation = new float[disc.length];
     deviation[40 * 800 + 40] = 0.5f;
-    FirstGlance glance = FirstGlance.at(picture, null);
-    glance.tell(glance.secondOpinion(), LogLight.planes(picture), evidence, deviation, 0.14);
+    tell(picture, evidence, deviation);
 
     assertTrue(evidence[300 * 800 + 400] > 4, "middle " + evidence[300 * 800 + 400]);
     assertTrue(evidence[30 * 800 + 40] < -4, "corner " + evidence[30 * 800 + 40]);
@@ -94,14 +93,20 @@ public class FirstGlanceTest {
     boolean[] disc = disc(800, 600);
     LinearImage picture = picture(800, 600, disc);
     float[] evidence = new float[disc.length];
-    FirstGlance glance = FirstGlance.at(picture, null);
-    float[] deviation = new float[disc.length];
-    glance.tell(glance.secondOpinion(), LogLight.planes(picture), evidence, deviation, 0.14);
+    tell(picture, evidence, new float[disc.length]);
 
     int wrong = 0;
     for (int at = 0; at < disc.length; at++) {
       wrong += disc[at] == evidence[at] > 0 ? 0 : 1;
     }
     assertTrue(wrong < 0.01 * disc.length, wrong + " pixels");
+  }
+
+  private static void tell(LinearImage picture, float[] evidence, float[] deviation) {
+    FirstGlance glance = FirstGlance.at(picture, null);
+    float[] both = FirstGlance.meanOdds(glance.shares(), glance.secondOpinion().shares());
+    LocalColours colours =
+        new LocalColours(LogLight.planes(picture), picture.width(), picture.height());
+    FirstGlance.tell(both, colours, evidence, deviation, 0.14);
   }
 }

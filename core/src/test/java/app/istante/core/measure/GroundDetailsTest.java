@@ -111,6 +111,36 @@ public class GroundDetailsTest {
     }
   }
 
+  /** A table's grey front edge below a sheet that is burnt to white, with a thing before both. */
+  @Test
+  public void aGreyStripWithAStraightEdgeIntrudes() {
+    byte[] rgb = ground(1);
+    for (int x = 0; x < WIDTH; x++) {
+      int top = 330 + x / 60;
+      fill(rgb, x, top, 1, HEIGHT - top, 200, 200, 200);
+    }
+    fill(rgb, 190, 110, 100, 130, 40, 60, 120);
+    Readings.Backdrop backdrop = measure(rgb).backdrop();
+    assertEquals(backdrop.intrusions().size(), 1, backdrop.intrusions().toString());
+    assertEquals(backdrop.intrusions().get(0).side(), "bottom");
+    assertEquals(backdrop.low5(), 255, 1);
+    assertEquals(backdrop.falloffStops(), 0, 0.01);
+  }
+
+  /** The same fall of the light, over a tenth of the frame: the sheet's own. */
+  @Test
+  public void aSheetThatDarkensTowardsTheFrontIsGround() {
+    byte[] rgb = ground(1);
+    for (int y = 300; y < HEIGHT; y++) {
+      int code = 255 - (int) (55 * Math.min(1, (y - 300) / 36.0));
+      fill(rgb, 0, y, WIDTH, 1, code, code, code);
+    }
+    fill(rgb, 190, 110, 100, 130, 40, 60, 120);
+    Readings.Backdrop backdrop = measure(rgb).backdrop();
+    assertEquals(backdrop.intrusions().size(), 0, backdrop.intrusions().toString());
+    assertTrue(backdrop.low5() < 215, backdrop.low5() + "");
+  }
+
   @Test
   public void aThingAtTheFramesEdgeIntrudes() {
     byte[] rgb = ground(0.7);
