@@ -263,6 +263,10 @@ export function useShootChange<Input>(
 export const choose = (takeId: number, chosen: boolean) =>
   answer(api.PUT("/api/takes/{id}/choice", { params: { path: { id: takeId } }, body: { chosen } }));
 
+/** Says that a doubted outline is right, or takes that back; the take is measured again with it. */
+export const sayOutlineRight = (takeId: number, right: boolean) =>
+  answer(api.PUT("/api/takes/{id}/outline", { params: { path: { id: takeId } }, body: { right } }));
+
 export const assign = (takeIds: number[], shotId: number | undefined) =>
   answer(api.PUT("/api/takes/assignment", { body: { takeIds, shotId } }));
 

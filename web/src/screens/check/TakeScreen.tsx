@@ -12,6 +12,7 @@ import type {
 } from "../../api/client";
 import {
   choose,
+  sayOutlineRight,
   shotsQuery,
   takeQuery,
   takesQuery,
@@ -29,6 +30,9 @@ import { asVerdict, VerdictMark, verdictColour, verdictWord } from "../../parts/
 import { AlikeLine, seen } from "./AlsoSeen";
 import { ColourPart } from "./ColourPart";
 import { Drawing, type Layers } from "./Drawing";
+
+/** An outline of less confidence is doubted. */
+const SURE = 0.5;
 
 /** One take as a survey: the photo with its measures drawn on it, the verdict, what to do. */
 export function TakeScreen() {
@@ -63,10 +67,20 @@ export function TakeScreen() {
         ),
     );
   };
+  const lookedAtOutline = () => {
+    if (!take || !asksForOutline(detail)) return;
+    const right = !take.outlineRight;
+    void decide(
+      right ? `Said that the outline is right` : `Doubted the outline again`,
+      () => change.mutateAsync(() => sayOutlineRight(take.id, right)),
+      () => change.mutateAsync(() => sayOutlineRight(take.id, !right)),
+    );
+  };
   useKeys([
     { key: "ArrowRight", label: "Next take", run: () => move(1) },
     { key: "ArrowLeft", label: "Take before", run: () => move(-1) },
     { key: "k", label: "Keep this take, or let it go", run: keep },
+    { key: "t", label: "Trust the outline, or doubt it again", run: lookedAtOutline },
     { key: "space", label: "See every pixel", run: () => setFull((before) => !before) },
     { key: "o", label: "Draw the outline", run: toggle("outline") },
     { key: "d", label: "Draw dimensions and the crop", run: toggle("lines") },
@@ -137,7 +151,7 @@ export function TakeScreen() {
           <Facts detail={detail} />
         </div>
       </div>
-      <Report detail={detail} takes={takes ?? []} onKeep={keep} />
+      <Report detail={detail} takes={takes ?? []} onKeep={keep} onOutline={lookedAtOutline} />
     </div>
   );
 }
@@ -183,8 +197,21 @@ function Facts({ detail }: { detail: TakeDetail }) {
   );
 }
 
-function Report(props: { detail: TakeDetail; takes: TakeView[]; onKeep: () => void }) {
-  const { detail, takes, onKeep } = props;
+/** Whether its outline is doubted, or would be if nobody had looked at it. */
+function asksForOutline(detail: TakeDetail | undefined): boolean {
+  const product = detail?.judgement?.readings?.product;
+  return (
+    product?.found === true && (detail?.take.outlineRight === true || product.confidence < SURE)
+  );
+}
+
+function Report(props: {
+  detail: TakeDetail;
+  takes: TakeView[];
+  onKeep: () => void;
+  onOutline: () => void;
+}) {
+  const { detail, takes, onKeep, onOutline } = props;
   const { take, judgement } = detail;
   const verdict = asVerdict(take.verdict);
   return (
@@ -198,6 +225,11 @@ function Report(props: { detail: TakeDetail; takes: TakeView[]; onKeep: () => vo
         </div>
         {take.problem && <p className="mt-3">{take.problem}</p>}
         {judgement && <WhatToDo judgement={judgement} />}
+        {asksForOutline(detail) && (
+          <Button className="mt-3 w-full" keyName="t" onClick={onOutline}>
+            {take.outlineRight ? "You found the outline right. Doubt it" : "The outline is right"}
+          </Button>
+        )}
         <div className="mt-3">
           <AlikeLine take={take} takes={takes} />
         </div>
@@ -227,7 +259,11 @@ function WhatToDo({ judgement }: { judgement: Judgement }) {
   return (
     <>
       {judgement.remedies.length === 0 ? (
-        <p className="mt-3">All rules hold. Keep the set as it stands.</p>
+        <p className="mt-3">
+          {looks.length === 0
+            ? "All rules hold. Keep the set as it stands."
+            : "Nothing fails. Look at what can't be told:"}
+        </p>
       ) : (
         <ol className="mt-3 flex flex-col gap-2">
           {judgement.remedies.map((remedy) => (

@@ -6,6 +6,7 @@ import static org.testng.Assert.assertTrue;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page.GetByRoleOptions;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.List;
 import java.util.regex.Pattern;
@@ -91,6 +92,23 @@ public class DeskJourneyTest extends Journey {
   }
 
   @Test(dependsOnMethods = "everyRulerSaysItsValueItsUnitAndWhatIsAsked")
+  public void aDoubtedOutlineIsFoundRightAndDoubtedAgain() {
+    page.locator("[data-take='take-11.jpg'] a").click();
+    Locator doubt = page.getByText("look yourself whether it is right");
+    assertThat(doubt).isVisible();
+    page.keyboard().press("t");
+    assertThat(page.getByText("You found the outline right. Doubt it")).isVisible();
+    assertThat(doubt).hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(60_000));
+    page.keyboard().press("u");
+    assertThat(doubt).isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
+    assertThat(
+            page.getByRole(
+                AriaRole.BUTTON, new GetByRoleOptions().setName("The outline is right")))
+        .isVisible();
+    page.keyboard().press("Escape");
+  }
+
+  @Test(dependsOnMethods = "aDoubtedOutlineIsFoundRightAndDoubtedAgain")
   public void theSetIsToldWhatHelpsMostTakesFirst() {
     press("g", "s");
     Locator helps = page.getByText(Pattern.compile("^\\d+ of 22 takes"));

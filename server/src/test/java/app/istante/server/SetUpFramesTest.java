@@ -10,6 +10,8 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.net.http.HttpRequest;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import org.testng.annotations.Test;
@@ -64,6 +66,50 @@ public class SetUpFramesTest extends RunningServer {
     assertEquals(
         put("/api/takes/assignment", "{\"takeIds\":[" + blank + "],\"frame\":\"SLIP\"}").status(),
         409);
+  }
+
+  /** The demo's abacus: outlined well, and doubted. */
+  @Test
+  public void anOutlineThatSomebodyFoundRightIsMeasuredWith() throws IOException {
+    long shoot = newShoot("tuttocose", "FRAME-5", "lead");
+    byte[] abacus = Files.readAllBytes(Path.of("../demo/photos/take-35.jpg"));
+    long take =
+        upload(shoot, "a.jpg", abacus, shotOf(shoot, "lead")).json().get("takeId").asLong();
+    JsonNode doubted = measured(take);
+    assertFalse(isSure(take), doubted.toString());
+    assertFalse(doubted.get("judgement").has("finishPlan"), doubted.toString());
+    assertTrue(
+        doubted.toString().contains("look yourself whether it is right"), doubted.toString());
+
+    sayOutlineRight(take, true);
+    JsonNode told = until(() -> isSure(take) ? get("/api/takes/" + take).json() : null);
+    assertTrue(told.at("/take/outlineRight").asBoolean(), told.toString());
+    assertTrue(told.get("judgement").has("finishPlan"), told.toString());
+    assertTrue(band(told) < 0.5 * band(doubted), band(told) + " after " + band(doubted));
+
+    sayOutlineRight(take, false);
+    until(() -> isSure(take) ? null : true);
+    sayOutlineRight(take, true);
+    until(() -> isSure(take) ? true : null);
+    // Against an empty set it is another outline, which nobody has looked at.
+    byte[] empty = ExifTime.write(empty(253), "2026:03:15 08:00:00");
+    long blank = upload(shoot, "empty.jpg", empty, null).json().get("takeId").asLong();
+    measured(blank);
+    say(blank, "\"frame\":\"BLANK\"");
+    until(() -> get("/api/takes/" + take).json().at("/take/outlineRight").asBoolean() ? null : true);
+    assertFalse(isSure(take));
+  }
+
+  private boolean isSure(long take) {
+    return readings(take).at("/product/confidence").asDouble() >= 0.5;
+  }
+
+  private static double band(JsonNode take) {
+    return take.at("/judgement/readings/uncertainty").get("product.fillLongestSide").asDouble();
+  }
+
+  private void sayOutlineRight(long take, boolean right) {
+    assertEquals(put("/api/takes/" + take + "/outline", "{\"right\":" + right + "}").status(), 204);
   }
 
   @Test

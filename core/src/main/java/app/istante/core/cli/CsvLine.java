@@ -45,7 +45,7 @@ final class CsvLine {
               ? String.format(Locale.ROOT, "%.4g", node.asDouble())
               : node.isString() ? node.asString() : "");
     }
-    cells.add(judgement.remedies().isEmpty() ? "" : quoted(judgement.remedies().get(0).text()));
+    cells.add(judgement.foremost() == null ? "" : quoted(judgement.foremost()));
     return String.join(",", cells);
   }
 

@@ -74,6 +74,12 @@ public record Separation(
     return with(found, less, alpha, kind, groundLog, deviationStops, parts, holes);
   }
 
+  /** The same outline, which a person found right; what was not found is not. */
+  public Separation foundRight() {
+    double sure = found ? 1 : confidence;
+    return with(found, sure, alpha, kind, groundLog, deviationStops, parts, holes);
+  }
+
   /** Another outline in the same light. */
   Separation outlined(float[] alpha, byte[] kind, int parts, int holes) {
     return with(found, confidence, alpha, kind, groundLog, deviationStops, parts, holes);

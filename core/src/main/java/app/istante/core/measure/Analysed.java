@@ -49,8 +49,9 @@ public final class Analysed {
     labB = new float[size];
     Lab.fill(linear.red(), linear.green(), linear.blue(), labL, labA, labB);
     card = CardFinder.find(linear, labL, labA, labB, CARD_REFERENCE).orElse(null);
-    separation =
+    Separation told =
         Separator.separate(linear, card == null ? null : covered(card.corners()), known.blank());
+    separation = known.outlineRight() ? told.foundRight() : told;
   }
 
   /** Working pixels under a quadrangle given in photo pixels, with a little round it. */

@@ -24,6 +24,13 @@ final class BackdropMeasure {
 
   private static final double FALLOFF_BAND_FROM_BLANK = 0.15;
 
+  /** Contrast at the product's edge is told to this share of it, and no better than half a step. */
+  private static final double SEPARATION_BAND_SHARE = 0.15;
+
+  private static final double SEPARATION_BAND_OF_DOUBTED = 0.35;
+
+  private static final double LEAST_SEPARATION_BAND = 0.5;
+
   /** Blocks along the frame over which grain is averaged. */
   private static final int BLOCKS_ACROSS = 25;
 
@@ -134,7 +141,7 @@ final class BackdropMeasure {
         tint == null ? null : tint.mixed(),
         shadow(),
         ReflectionMeasure.measure(picture),
-        parts.found() ? (Double) separation() : null,
+        separation(),
         details.holesLevel(),
         details.marks(),
         details.intrusions(),
@@ -369,7 +376,10 @@ final class BackdropMeasure {
     return true;
   }
 
-  /** Mean colour difference between a little inside and a little outside the outline. */
+  /**
+   * Mean colour difference between a little inside and a little outside the outline; 0 where
+   * nothing stands out.
+   */
   private double separation() {
     int width = parts.width();
     double sum = 0;
@@ -389,6 +399,9 @@ final class BackdropMeasure {
         }
       }
     }
-    return count == 0 ? 0 : sum / count;
+    double mean = count == 0 ? 0 : sum / count;
+    double share = SEPARATION_BAND_SHARE + SEPARATION_BAND_OF_DOUBTED * (1 - parts.confidence());
+    notes.band("backdrop.separation", Math.max(LEAST_SEPARATION_BAND, share * mean));
+    return mean;
   }
 }

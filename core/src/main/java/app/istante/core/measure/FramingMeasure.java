@@ -21,7 +21,9 @@ final class FramingMeasure {
 
   private static Readings.CropPlan crop(Readings readings, Delivery delivery) {
     Readings.Product product = readings.product();
-    if (product == null || !product.found() || product.confidence() < ProductMeasure.TRUSTED) {
+    if (product == null
+        || !product.found()
+        || product.confidence() < Readings.Product.SURE_OUTLINE) {
       return null;
     }
     int width = readings.image().widthPx();

@@ -9,7 +9,13 @@ import app.istante.core.mask.BlankFrame;
  * @param blank the empty set, photographed from the same place
  * @param card the colour card as read in the card frame of the same set-up
  * @param reference the item's own colour, as its seller knows it: CIELAB under D50
+ * @param outlineRight whether a person looked at the outline and found it right
  */
-public record Known(BlankFrame blank, Readings.ColourCard card, Lab reference) {
+public record Known(
+    BlankFrame blank, Readings.ColourCard card, Lab reference, boolean outlineRight) {
   public static final Known NOTHING = new Known(null, null, null);
+
+  public Known(BlankFrame blank, Readings.ColourCard card, Lab reference) {
+    this(blank, card, reference, false);
+  }
 }

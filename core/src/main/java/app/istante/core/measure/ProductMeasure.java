@@ -6,9 +6,6 @@ import java.util.List;
 
 /** Where the product stands in the frame: box, fill, centring, what it touches, whether upright. */
 final class ProductMeasure {
-  /** Below this, the outline may not be relied upon. */
-  static final double TRUSTED = 0.5;
-
   /** A box edge is known to about this share of the frame's long side. */
   private static final double EDGE_BAND = 0.006;
 
@@ -38,8 +35,8 @@ final class ProductMeasure {
     }
     notes.band("product.centreOffset.x", band / width);
     notes.band("product.centreOffset.y", band / height);
-    if (parts.confidence() < TRUSTED) {
-      notes.cantTell("product.boxPx", "The product hardly stands out from the ground.");
+    if (parts.confidence() < Readings.Product.SURE_OUTLINE) {
+      notes.cantTell("product.boxPx", "Where the product ends is not sure.");
     }
     Roll.Reading roll = Roll.measure(parts);
     if (roll.degrees() == null) {

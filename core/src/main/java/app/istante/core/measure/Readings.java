@@ -67,6 +67,9 @@ public record Readings(
       Double rollConfidence,
       Integer parts,
       Integer holes) {
+    /** An outline of less confidence is doubted: what hangs on it fails no rule. */
+    public static final double SURE_OUTLINE = 0.5;
+
     /** A lean of less confidence is not judged by. */
     public static final double SURE_LEAN = 0.6;
 
@@ -89,7 +92,7 @@ public record Readings(
    * @param castA mean CIELAB a of the ground that is not clipped; null where all is
    * @param castB the same for b
    * @param reflection of the product in a glossy ground, or null where none is seen
-   * @param separation CIEDE2000 across the product's edge
+   * @param separation CIEDE2000 across the product's edge; 0 where nothing stands out
    * @param holesLevel 8-bit code of the ground seen through handles and rings; null without any
    * @param marks creases and specks on the ground, the clearest first
    * @param intrusions what stands at the frame's edge and is not backdrop

@@ -36,7 +36,7 @@ final class Roll {
   private static final double TURNED_DEGREES = 5;
 
   /** Below this the outline itself is not relied upon, and so not its axis. */
-  private static final double TRUSTED = ProductMeasure.TRUSTED;
+  private static final double TRUSTED = Readings.Product.SURE_OUTLINE;
 
   /** What is smaller than this share of the largest thing is a crumb or a part of it. */
   private static final double THING_SHARE = 0.12;

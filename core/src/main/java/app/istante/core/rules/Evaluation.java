@@ -41,10 +41,22 @@ public final class Evaluation {
     double margin = margin(rule, measured.value);
     double confidence = measured.band == 0 ? 1 : normal(1.96 * Math.abs(margin) / measured.band);
     Boolean holds = margin >= 0;
-    if (!holds && confidence < SURE_ENOUGH) {
+    if (!holds && (confidence < SURE_ENOUGH || hangsOnDoubt(rule.measure(), readings))) {
       holds = null;
     }
     return finding(rule, measured.value, holds, confidence);
+  }
+
+  /**
+   * A doubted outline is no fault of the picture, and says nothing of what the frame cuts. All else
+   * that hangs on it has a band that tells how far.
+   */
+  private static boolean hangsOnDoubt(String measure, Readings readings) {
+    return switch (measure) {
+      case "product.confidence" -> true;
+      case "product.touches" -> readings.product().confidence() < Readings.Product.SURE_OUTLINE;
+      default -> false;
+    };
   }
 
   /** Null where the reading is absent. A list counts as its length. */

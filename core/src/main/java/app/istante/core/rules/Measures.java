@@ -37,7 +37,7 @@ public final class Measures {
     add("backdrop.intrusions", "Things at the frame's edge", "", 0, 6, 0);
     add("backdrop.foreign", "Other things in the frame", "", 0, 6, 0);
     add("backdrop.reflection.strength", "Reflection in the ground", "share", 0, 0.5, 0);
-    add("backdrop.separation", "Product against ground", "delta-e", 0, 60, 0);
+    add("backdrop.separation", "Product against ground", "delta-e", 0, 60, 1);
     add("product.confidence", "Outline found", "share", 0, 1, 0);
     add("product.fillLongestSide", "Fills the frame", "share", 0, 1, 0);
     add("product.centreOffset.x", "Off centre, sideways", "share", -0.3, 0.3, 0);

@@ -14,6 +14,11 @@ final class Sentence {
     if (rule.op().equals("none")) {
       return none(rule.measure(), number(value, 0), holds);
     }
+    if (holds == null && rule.measure().equals("product.confidence")) {
+      return "The outline is sure to "
+          + figure(measure, value)
+          + " only; look yourself whether it is right.";
+    }
     String wanted =
         switch (rule.op()) {
           case "at-least" -> "at least " + figure(measure, rule.value().get(0));
@@ -28,7 +33,13 @@ final class Sentence {
     return holds ? head + "; " + wanted + " asked." : head + ", where " + wanted + " is asked.";
   }
 
-  private static String none(String measure, String count, boolean holds) {
+  private static String none(String measure, String count, Boolean holds) {
+    if (holds == null) {
+      return Measures.named(measure).label()
+          + " "
+          + count
+          + ", but where the product ends is not sure; look yourself.";
+    }
     return switch (measure) {
       case "product.touches" ->
           holds

@@ -68,7 +68,7 @@ final class Remedies {
               : GroundRemedies.falloff(finding, readings);
       case "backdrop.castChroma" -> GroundRemedies.tint(finding, readings, plan);
       case "backdrop.shadow.depthStops" -> GroundRemedies.shadow(finding, readings);
-      case "backdrop.separation", "product.confidence" -> GroundRemedies.separation(finding);
+      case "backdrop.separation" -> GroundRemedies.separation(finding);
       case "product.fillLongestSide" -> PhotoRemedies.fill(finding, readings, plan);
       case "product.centreOffset.x", "product.centreOffset.y" ->
           PhotoRemedies.centring(finding, plan);

@@ -60,6 +60,7 @@ public final class Accuracy {
     absolute("castA", "", 0.5);
     absolute("castB", "", 0.5);
     absolute("falloffStops", "", 0.05);
+    absolute("separation", "", 1);
     absolute("box edges, % of long side", "", 0.4);
     absolute("shadowStops", "", 0.1);
     absolute("rollDegrees", "°", 0.3);
@@ -168,6 +169,12 @@ public final class Accuracy {
         figure("castB")
             .add(label, truth.ground().castB(), ground.castB(), bands.get("backdrop.castB"));
       }
+      figure("separation")
+          .add(
+              label,
+              truth.ground().separation(),
+              ground.separation(),
+              bands.get("backdrop.separation"));
       if (ground.falloffStops() != null && label.shadeIsKnown()) {
         figure("falloffStops")
             .add(

@@ -1,5 +1,6 @@
 package app.istante.core.bench;
 
+import app.istante.core.colour.DeltaE;
 import app.istante.core.colour.Lab;
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Srgb;
@@ -18,6 +19,7 @@ import java.util.function.IntToDoubleFunction;
  * @param castB the same for b
  * @param falloffStops of the ground's light without the product's shadow, over blocks
  * @param shadowStops depth at the 95th percentile of the shadow; 0 without one
+ * @param separation mean CIEDE2000 across the product's true edge, in the file's codes
  */
 record GroundTruth(
     double level,
@@ -26,7 +28,8 @@ record GroundTruth(
     double castA,
     double castB,
     double falloffStops,
-    double shadowStops) {
+    double shadowStops,
+    double separation) {
   /** Shares of the picture's long side beside product and surroundings that are not counted. */
   private static final double SEAM_SHARE = 0.005;
 
@@ -38,6 +41,11 @@ record GroundTruth(
 
   /** A shadow smaller than this share of the product is not called one. */
   private static final double LEAST_SHADOW = 0.005;
+
+  /** Shares of the long side to either side of the true edge at which its contrast is taken. */
+  private static final double INSIDE_SHARE = 3 / 800.0;
+
+  private static final double OUTSIDE_SHARE = 4 / 800.0;
 
   static final int CLIPPED = 254;
   private static final int NEAR_WHITE = 250;
@@ -103,7 +111,7 @@ record GroundTruth(
     }
     if (ground == 0) {
       return new GroundTruth(
-          Double.NaN, Double.NaN, Double.NaN, Double.NaN, Double.NaN, Double.NaN, 0);
+          Double.NaN, Double.NaN, Double.NaN, Double.NaN, Double.NaN, Double.NaN, 0, 0);
     }
     Arrays.sort(luminance, 0, ground);
     Arrays.sort(smallest, 0, ground);
@@ -116,7 +124,36 @@ record GroundTruth(
         tinted ? sumA / open : Double.NaN,
         tinted ? sumB / open : Double.NaN,
         range(unshaded, counted, side * side / 2),
-        inShadow < LEAST_SHADOW * product ? 0 : depths[(int) (0.95 * (inShadow - 1))]);
+        inShadow < LEAST_SHADOW * product ? 0 : depths[(int) (0.95 * (inShadow - 1))],
+        separation(file, cover, surrounding));
+  }
+
+  private static double separation(EncodedImage file, float[] cover, float[] surrounding) {
+    int width = file.widthPx();
+    int longSide = Math.max(width, file.heightPx());
+    int in = (int) Math.round(INSIDE_SHARE * longSide);
+    int out = (int) Math.round(OUTSIDE_SHARE * longSide);
+    double sum = 0;
+    int count = 0;
+    for (int y = out; y < file.heightPx() - out; y++) {
+      for (int x = out; x < width - out; x++) {
+        int at = y * width + x;
+        for (int step : new int[] {1, -1, width, -width}) {
+          int next = at + step;
+          if (cover[at] >= 0.5f && cover[next] < 0.5f && surrounding[next] < 0.5f) {
+            Lab inside = lab(file, at - in * step);
+            sum += DeltaE.ciede2000(inside, lab(file, at + out * step));
+            count++;
+          }
+        }
+      }
+    }
+    return count == 0 ? 0 : sum / count;
+  }
+
+  private static Lab lab(EncodedImage file, int at) {
+    byte[] rgb = file.rgb();
+    return Lab.ofSrgb8(rgb[3 * at] & 0xFF, rgb[3 * at + 1] & 0xFF, rgb[3 * at + 2] & 0xFF);
   }
 
   /** Of light as it is drawn: between nothing and white. */

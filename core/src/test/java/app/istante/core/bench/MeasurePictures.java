@@ -211,6 +211,13 @@ public final class MeasurePictures {
                 sets.built("lit-ground", "egg-cup", LIT_STOPS),
                 PlantedSets.exposed(sets.built("lit-ground", "egg-cup", LIT_STOPS), 1.5))),
         new Strip(
+            "stands-out",
+            r -> say("delta E %.1f", r.backdrop().separation()),
+            List.of(
+                good,
+                sets.built("lit-ground", "egg-cup", LIT_STOPS),
+                PlantedSets.exposed(sets.built("lit-ground", "egg-cup", LIT_STOPS), 1.5))),
+        new Strip(
             "fill",
             r -> say("%.0f %%", 100 * r.product().fillLongestSide()),
             List.of(good, PlantedSets.focal(good, 0.75), PlantedSets.focal(good, 0.45))),

@@ -109,6 +109,12 @@ final class Tally {
             0.05,
             bands.get("backdrop.falloffStops")),
         Read.of(
+            "separation within 1 delta E",
+            ground.separation(),
+            is.separation(),
+            1,
+            bands.get("backdrop.separation")),
+        Read.of(
             "shadow depth within 0.1 stop",
             shadow == null ? (Double) 0.0 : (Double) shadow.depthStops(),
             is.shadowStops(),

@@ -59,6 +59,7 @@ final class Verdicts {
     put(tree, bands, "backdrop", "falloffStops", ground.falloffStops());
     put(tree, bands, "backdrop", "castA", ground.castA());
     put(tree, bands, "backdrop", "castB", ground.castB());
+    put(tree, bands, "backdrop", "separation", ground.separation());
     put(tree, bands, "backdrop", "castChroma", Math.hypot(ground.castA(), ground.castB()));
     put(tree, bands, "exposure", "clippedShare", truth.clippedShare());
     if (!picture.label().redrawn() && truth.shakePx() == 0) {

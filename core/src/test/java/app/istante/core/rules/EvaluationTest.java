@@ -16,11 +16,20 @@ import org.testng.annotations.Test;
 
 public class EvaluationTest {
   private static Readings readings(Double level, double band, Double roll, double rollConfidence) {
+    return readings(level, band, roll, rollConfidence, 0.9);
+  }
+
+  private static Readings outlined(double confidence) {
+    return readings(255.0, 0, null, 0, confidence);
+  }
+
+  private static Readings readings(
+      Double level, double band, Double roll, double rollConfidence, double outlined) {
     PhotoFacts facts = Facts.of(1600, 1200);
     Readings.Product product =
         new Readings.Product(
             true,
-            0.9,
+            outlined,
             new Readings.BoxPx(0, 0, 10, 10),
             0.8,
             0.8,
@@ -136,6 +145,21 @@ public class EvaluationTest {
     assertEquals(cut.value(), 2.0);
     assertTrue(cut.fails());
     assertEquals(cut.message(), "The frame cuts the product on 2 side(s).");
+  }
+
+  @Test
+  public void aDoubtedOutlineAsksForALookAndFailsNothing() {
+    RuleBook.Rule outline = rule("product.confidence", "at-least", 0.5);
+    assertEquals(hold(outline, outlined(0.9)).holds(), Boolean.TRUE);
+    Finding doubted = hold(outline, outlined(0.43));
+    assertNull(doubted.holds(), doubted.toString());
+    assertEquals(
+        doubted.message(), "The outline is sure to 43 % only; look yourself whether it is right.");
+    Finding cut = hold(rule("product.touches", "none"), outlined(0.43));
+    assertNull(cut.holds(), cut.toString());
+    assertEquals(
+        cut.message(),
+        "Cut by the frame 2, but where the product ends is not sure; look yourself.");
   }
 
   @Test

@@ -96,64 +96,71 @@ public class CheckService implements SlowWork {
   }
 
   /**
-   * Measures a take; one that is measured already against the frames of its set-up, or gone, is
-   * left alone.
+   * Measures a take; one that is measured already with all that is known of it, or gone, is left
+   * alone.
    */
   @Override
   public void run(long takeId) throws IOException {
+    boolean more = true;
+    // What is said of it meanwhile asks for no work of its own: this is under way.
+    while (more) {
+      more = measured(takeId);
+    }
+  }
+
+  /** Whether there was anything to measure. */
+  private boolean measured(long takeId) throws IOException {
     Take take = takes.findById(takeId).orElse(null);
     if (take == null || take.state() == TakeState.UNREADABLE) {
-      return;
+      return false;
     }
     SetUpFrames.Frames frames = setUpFrames.of(take);
-    boolean done =
-        take.state() == TakeState.MEASURED
-            && checks.findById(takeId).filter(c -> c.frames().equals(frames)).isPresent();
-    if (done) {
-      return;
+    TakeCheck before = checks.findById(takeId).orElse(null);
+    boolean sameFrames = before != null && before.frames().equals(frames);
+    if (take.state() == TakeState.MEASURED
+        && sameFrames
+        && before.outlineRight() == take.outlineRight()) {
+      return false;
     }
+    // Against other frames it is another outline, which nobody has looked at yet.
+    boolean outlineRight = take.outlineRight() && sameFrames;
     try {
       Photo photo = new PhotoReader(Limits.STANDARD).read(pictures.original(take.sha256()));
-      Analysed picture = Analysed.of(photo, setUpFrames.known(take, frames));
+      Analysed picture = Analysed.of(photo, setUpFrames.known(take, frames, outlineRight));
       Readings readings = Measurement.measure(picture);
       previews.makeAll(photo, take.sha256());
-      String outline =
-          Json.mapper()
-              .writeValueAsString(
-                  Outline.of(picture.separation(), picture.linear().factor(), OUTLINE_POINTS));
       String slip = SlipReader.read(picture.srgb()).map(SlipCode::text).orElse(null);
-      String look = Look.of(picture.srgb()).text();
-      transaction.executeWithoutResult(
-          status -> store(takeId, readings, outline, slip, frames, look));
+      TakeCheck check =
+          new TakeCheck(
+              takeId,
+              Measurement.ENGINE,
+              Json.mapper().writeValueAsString(readings),
+              Json.mapper()
+                  .writeValueAsString(
+                      Outline.of(picture.separation(), picture.linear().factor(), OUTLINE_POINTS)),
+              clock.instant());
+      check.measuredAgainst(frames, outlineRight, Look.of(picture.srgb()).text());
+      transaction.executeWithoutResult(status -> store(check, readings, slip, sameFrames));
     } catch (UnreadablePhotoException unreadable) {
       transaction.executeWithoutResult(
           status -> takes.findById(takeId).orElseThrow().unreadable(unreadable.getMessage()));
     }
     events.changed(take.shootId(), "check", takeId);
+    return true;
   }
 
-  private void store(
-      long takeId,
-      Readings readings,
-      String outline,
-      String slip,
-      SetUpFrames.Frames frames,
-      String look) {
+  private void store(TakeCheck check, Readings readings, String slip, boolean sameFrames) {
+    long takeId = check.takeId();
     shoots.holdShootsOf(List.of(takeId));
     Take take = takes.findById(takeId).orElseThrow();
     take.seen(sorting.instantOf(readings.image().takenAt()), slip);
     take.measured();
+    if (!sameFrames) {
+      take.sayOutlineRight(false);
+    }
     takes.flush();
     // Sorted first: the role decides how it, and whatever else it moves, is judged.
     sorting.sort(take.shootId()).stream().filter(id -> id != takeId).forEach(this::judgeAgain);
-    TakeCheck check =
-        new TakeCheck(
-            takeId,
-            Measurement.ENGINE,
-            Json.mapper().writeValueAsString(readings),
-            outline,
-            clock.instant());
-    check.measuredAgainst(frames, look);
     judge(take, check, readings);
     checks.deleteById(takeId);
     checks.flush();
@@ -171,6 +178,12 @@ public class CheckService implements SlowWork {
   void roleChanged(TakeService.RoleChanged change) {
     judgeAgain(change.takeId());
     measureOutdated(takes.findById(change.takeId()).orElseThrow().shootId());
+  }
+
+  @EventListener
+  @Transactional
+  void outlineLookedAt(TakeService.OutlineLookedAt look) {
+    jobs.check(look.takeId());
   }
 
   /** Judges a measured take again from its readings; pixels are not looked at. */
@@ -200,15 +213,14 @@ public class CheckService implements SlowWork {
         book.version(),
         role,
         judgement.verdict().name(),
-        judgement.remedies().isEmpty() ? null : judgement.remedies().get(0).text(),
+        judgement.foremost(),
         Json.mapper().writeValueAsString(judgement));
   }
 
   /** A take made ready as it was measured, with the frames of its set-up. */
   public Analysed analysed(Take take, Photo photo) throws IOException {
-    SetUpFrames.Frames frames =
-        checks.findById(take.id()).map(TakeCheck::frames).orElse(SetUpFrames.Frames.NONE);
-    return Analysed.of(photo, setUpFrames.known(take, frames));
+    TakeCheck check = checks.findById(take.id()).orElseThrow();
+    return Analysed.of(photo, setUpFrames.known(take, check.frames(), check.outlineRight()));
   }
 
   /** The role that a take is judged by. */

@@ -96,8 +96,12 @@ class SetUpFrames {
     return take.takenAt() == null ? take.arrivedAt() : take.takenAt();
   }
 
-  /** What the frames and the item's own colour tell, before a take is looked at. */
-  Known known(Take take, Frames frames) throws IOException {
+  /**
+   * What the frames and the item's own colour tell, before a take is looked at.
+   *
+   * @param outlineRight whether a person found the outline right that these frames give
+   */
+  Known known(Take take, Frames frames, boolean outlineRight) throws IOException {
     return new Known(
         frames.blank() == null ? null : blank(takes.findById(frames.blank()).orElse(null)),
         frames.card() == null ? null : card(frames.card()),
@@ -105,7 +109,8 @@ class SetUpFrames {
             .map(shot -> shoots.shot(shot).item().referenceColour())
             .filter(colour -> !colour.isBlank())
             .map(ColourText::read)
-            .orElse(null));
+            .orElse(null),
+        outlineRight);
   }
 
   private @Nullable BlankFrame blank(@Nullable Take take) throws IOException {

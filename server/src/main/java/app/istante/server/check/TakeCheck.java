@@ -30,6 +30,7 @@ public class TakeCheck implements Persistable<Long> {
   private String look;
   private Long blankTakeId;
   private Long cardTakeId;
+  private boolean outlineRight;
 
   @jakarta.persistence.Transient private boolean fresh;
 
@@ -44,10 +45,16 @@ public class TakeCheck implements Persistable<Long> {
     this.fresh = true;
   }
 
-  void measuredAgainst(SetUpFrames.Frames frames, String itsLook) {
+  void measuredAgainst(SetUpFrames.Frames frames, boolean foundRight, String itsLook) {
     blankTakeId = frames.blank();
     cardTakeId = frames.card();
+    outlineRight = foundRight;
     look = itsLook;
+  }
+
+  /** Whether it was measured with an outline that a person had found right. */
+  boolean outlineRight() {
+    return outlineRight;
   }
 
   SetUpFrames.Frames frames() {
@@ -91,7 +98,7 @@ public class TakeCheck implements Persistable<Long> {
     return verdict;
   }
 
-  /** The most helpful remedy, or null. */
+  /** The one thing to do, or null. */
   public String remedy() {
     return remedy;
   }

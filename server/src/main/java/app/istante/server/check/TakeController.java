@@ -61,6 +61,7 @@ class TakeController {
       TakeState state,
       @Nullable String problem,
       boolean chosen,
+      boolean outlineRight,
       Instant arrivedAt,
       @Nullable String role,
       @Nullable String verdict,
@@ -75,6 +76,8 @@ class TakeController {
       app.istante.core.plan.slip.Assignment.@Nullable Shows frame) {}
 
   record Choice(boolean chosen) {}
+
+  record OutlineLook(boolean right) {}
 
   @GetMapping("/shoots/{shootId}/takes")
   Page<TakeView> list(
@@ -121,6 +124,12 @@ class TakeController {
     service.choose(id, choice.chosen());
   }
 
+  @PutMapping("/takes/{id}/outline")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void lookedAtOutline(@PathVariable long id, @RequestBody OutlineLook look) {
+    service.sayOutlineRight(id, look.right());
+  }
+
   private static TakeView view(Take take, TakeCheck check) {
     // A slip, a card or the empty set is measured, but no rule of a selling place is for it.
     TakeCheck judged = take.isPicture() ? check : null;
@@ -134,6 +143,7 @@ class TakeController {
         take.state(),
         take.problem(),
         take.chosen(),
+        take.outlineRight(),
         take.arrivedAt(),
         check == null ? null : check.role(),
         judged == null ? null : judged.verdict(),

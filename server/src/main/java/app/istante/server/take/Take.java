@@ -46,6 +46,7 @@ public class Take {
 
   private boolean aimed;
   private boolean saidSo;
+  private boolean outlineRight;
   @Version private long version;
 
   protected Take() {}
@@ -127,6 +128,15 @@ public class Take {
   /** Whether a person decided what it shows; nothing else changes that. */
   public boolean saidSo() {
     return saidSo;
+  }
+
+  /** Whether a person looked at its outline and found it right. */
+  public boolean outlineRight() {
+    return outlineRight;
+  }
+
+  public void sayOutlineRight(boolean yes) {
+    outlineRight = yes;
   }
 
   /** Whether it came in alone while one was on its shot: it shows that, unless slips say more. */

@@ -32,6 +32,9 @@ public class TakeService {
   /** A take has another role now: what was judged must be judged again. */
   public record RoleChanged(long takeId) {}
 
+  /** Somebody looked at a take's outline: it is measured again with that. */
+  public record OutlineLookedAt(long takeId) {}
+
   @EventListener
   @Transactional
   void shotRemoved(ShootService.ShotRemoved removed) {
@@ -74,6 +77,19 @@ public class TakeService {
       publisher.publishEvent(new RoleChanged(id));
       events.changed(take.shootId(), "take", id);
     }
+  }
+
+  /** Says that the outline of a take is right, though it is doubted; or takes the saying back. */
+  @Transactional
+  public void sayOutlineRight(long takeId, boolean yes) {
+    Take take = take(takeId);
+    if (take.state() != TakeState.MEASURED) {
+      throw Refused.conflict("not-measured", "Wait until the take is measured.");
+    }
+    take.sayOutlineRight(yes);
+    takes.flush();
+    publisher.publishEvent(new OutlineLookedAt(takeId));
+    events.changed(take.shootId(), "take", takeId);
   }
 
   /** Keeps a take for its shot, in place of the one kept before; or lets it go. */
