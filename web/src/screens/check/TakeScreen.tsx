@@ -254,7 +254,10 @@ function Report(props: {
 }
 
 function WhatToDo({ judgement }: { judgement: Judgement }) {
-  const looks = judgement.findings.filter((finding) => finding.holds === undefined);
+  const finding = (rule?: string) => judgement.findings.find((one) => one.rule === rule);
+  const looks = judgement.findings.filter(
+    (one) => one.holds === undefined && !judgement.remedies.some((r) => r.rule === one.rule),
+  );
   const also = judgement.readings ? seen(judgement.readings, judgement.verdict === "Ready") : [];
   return (
     <>
@@ -270,7 +273,11 @@ function WhatToDo({ judgement }: { judgement: Judgement }) {
             <li key={remedy.text} className="border-l-2 border-line pl-3">
               <span className="block leading-snug">{remedy.text}</span>
               <span className="text-[12.5px] text-soft">
-                {remedy.inFinishing ? "in finishing" : "on the set"}
+                {remedy.inFinishing
+                  ? "in finishing"
+                  : finding(remedy.rule)?.holds === undefined
+                    ? "here"
+                    : "on the set"}
                 {remedy.predicted && `; then: ${remedy.predicted}`}
               </span>
             </li>
@@ -278,9 +285,7 @@ function WhatToDo({ judgement }: { judgement: Judgement }) {
         </ol>
       )}
       {looks.length > 0 && (
-        <p className="mt-3 text-[13px] text-soft">
-          {looks.map((finding) => finding.message).join(" ")}
-        </p>
+        <p className="mt-3 text-[13px] text-soft">{looks.map((one) => one.message).join(" ")}</p>
       )}
       {also.length > 0 && <p className="mt-3 text-[13px] text-soft">{also.join(" ")}</p>}
     </>

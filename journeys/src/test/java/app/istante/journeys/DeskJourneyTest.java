@@ -94,7 +94,7 @@ public class DeskJourneyTest extends Journey {
   @Test(dependsOnMethods = "everyRulerSaysItsValueItsUnitAndWhatIsAsked")
   public void aDoubtedOutlineIsFoundRightAndDoubtedAgain() {
     page.locator("[data-take='take-11.jpg'] a").click();
-    Locator doubt = page.getByText("look yourself whether it is right");
+    Locator doubt = page.getByText("Istante is not sure of the outline");
     assertThat(doubt).isVisible();
     page.keyboard().press("t");
     assertThat(page.getByText("You found the outline right. Doubt it")).isVisible();
@@ -102,8 +102,7 @@ public class DeskJourneyTest extends Journey {
     page.keyboard().press("u");
     assertThat(doubt).isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
     assertThat(
-            page.getByRole(
-                AriaRole.BUTTON, new GetByRoleOptions().setName("The outline is right")))
+            page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName("The outline is right")))
         .isVisible();
     page.keyboard().press("Escape");
   }

@@ -73,13 +73,12 @@ public class SetUpFramesTest extends RunningServer {
   public void anOutlineThatSomebodyFoundRightIsMeasuredWith() throws IOException {
     long shoot = newShoot("tuttocose", "FRAME-5", "lead");
     byte[] abacus = Files.readAllBytes(Path.of("../demo/photos/take-35.jpg"));
-    long take =
-        upload(shoot, "a.jpg", abacus, shotOf(shoot, "lead")).json().get("takeId").asLong();
+    long take = upload(shoot, "a.jpg", abacus, shotOf(shoot, "lead")).json().get("takeId").asLong();
     JsonNode doubted = measured(take);
     assertFalse(isSure(take), doubted.toString());
     assertFalse(doubted.get("judgement").has("finishPlan"), doubted.toString());
     assertTrue(
-        doubted.toString().contains("look yourself whether it is right"), doubted.toString());
+        doubted.toString().contains("Istante is not sure of the outline"), doubted.toString());
 
     sayOutlineRight(take, true);
     JsonNode told = until(() -> isSure(take) ? get("/api/takes/" + take).json() : null);
@@ -96,7 +95,8 @@ public class SetUpFramesTest extends RunningServer {
     long blank = upload(shoot, "empty.jpg", empty, null).json().get("takeId").asLong();
     measured(blank);
     say(blank, "\"frame\":\"BLANK\"");
-    until(() -> get("/api/takes/" + take).json().at("/take/outlineRight").asBoolean() ? null : true);
+    until(
+        () -> get("/api/takes/" + take).json().at("/take/outlineRight").asBoolean() ? null : true);
     assertFalse(isSure(take));
   }
 

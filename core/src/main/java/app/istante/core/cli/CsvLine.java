@@ -45,7 +45,7 @@ final class CsvLine {
               ? String.format(Locale.ROOT, "%.4g", node.asDouble())
               : node.isString() ? node.asString() : "");
     }
-    cells.add(judgement.foremost() == null ? "" : quoted(judgement.foremost()));
+    cells.add(judgement.remedies().isEmpty() ? "" : quoted(judgement.remedies().get(0).text()));
     return String.join(",", cells);
   }
 

@@ -31,6 +31,11 @@ public record Finding(
     return Boolean.FALSE.equals(holds);
   }
 
+  /** Whether it hangs on a person's look at the outline, which is doubted. */
+  public boolean doubtsOutline() {
+    return holds == null && reading.equals("product.confidence");
+  }
+
   public boolean mustAndFails() {
     return fails() && weight == RuleBook.Weight.must;
   }

@@ -15,9 +15,7 @@ final class Sentence {
       return none(rule.measure(), number(value, 0), holds);
     }
     if (holds == null && rule.measure().equals("product.confidence")) {
-      return "The outline is sure to "
-          + figure(measure, value)
-          + " only; look yourself whether it is right.";
+      return "The outline is sure to " + figure(measure, value) + " only; look yourself.";
     }
     String wanted =
         switch (rule.op()) {
@@ -27,6 +25,9 @@ final class Sentence {
               figure(measure, rule.value().get(0)) + " to " + figure(measure, rule.value().get(1));
         };
     String head = measure.label() + " " + figure(measure, value);
+    if (holds == null && Evaluation.margin(rule, value) >= 0) {
+      return head + ", but not for sure; look yourself.";
+    }
     if (holds == null) {
       return head + ", too close to " + wanted + " to be sure; look yourself.";
     }

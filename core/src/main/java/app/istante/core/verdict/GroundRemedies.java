@@ -184,6 +184,17 @@ final class GroundRemedies {
         null);
   }
 
+  /** Doubt says nothing of the picture; a person's look does. */
+  static Remedy look(Finding finding) {
+    return Remedies.onSet(
+        finding,
+        "Istante is not sure of the outline: look at it. Where it is right, say so; where not, use "
+            + "a ground that differs more, or black cards left and right just outside the frame.",
+        null,
+        null,
+        null);
+  }
+
   private static String sideOf(Double degrees) {
     return Remedies.SIDES.get(Remedies.quarterOf(degrees));
   }

@@ -11,6 +11,7 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /** From readings to a verdict: pure arithmetic, no pixels. */
 public final class Judge {
@@ -36,6 +37,11 @@ public final class Judge {
     boolean reshoot = false;
     boolean mend = false;
     for (Finding finding : findings) {
+      if (finding.doubtsOutline()) {
+        // What would fail may not be known then: nothing is ready before somebody has looked.
+        reshoot |= finding.weight() == RuleBook.Weight.must;
+        remedies.add(GroundRemedies.look(finding));
+      }
       if (!finding.fails()) {
         continue;
       }
@@ -94,13 +100,14 @@ public final class Judge {
       }
     }
     once.sort(
-        Comparator.comparing((Remedy remedy) -> !isMust(remedy, findings))
+        Comparator.comparing((Remedy remedy) -> !isFor(remedy, findings, Finding::mustAndFails))
+            .thenComparing(remedy -> !isFor(remedy, findings, Finding::doubtsOutline))
             .thenComparing(Remedy::inFinishing));
     return once;
   }
 
-  private static boolean isMust(Remedy remedy, List<Finding> findings) {
+  private static boolean isFor(Remedy remedy, List<Finding> findings, Predicate<Finding> such) {
     return findings.stream()
-        .anyMatch(finding -> finding.rule().equals(remedy.rule()) && finding.mustAndFails());
+        .anyMatch(finding -> finding.rule().equals(remedy.rule()) && such.test(finding));
   }
 }

@@ -21,22 +21,4 @@ public record Judgement(
     findings = List.copyOf(findings);
     remedies = List.copyOf(remedies);
   }
-
-  /**
-   * The one thing to do: the most helpful remedy, else a look at an outline that is doubted; null
-   * where nothing is to be done.
-   */
-  public String foremost() {
-    return remedies.stream()
-        .map(Remedy::text)
-        .findFirst()
-        .or(
-            () ->
-                findings.stream()
-                    .filter(
-                        one -> one.reading().equals("product.confidence") && one.holds() == null)
-                    .map(Finding::message)
-                    .findFirst())
-        .orElse(null);
-  }
 }

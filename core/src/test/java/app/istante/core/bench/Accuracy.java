@@ -60,7 +60,7 @@ public final class Accuracy {
     absolute("castA", "", 0.5);
     absolute("castB", "", 0.5);
     absolute("falloffStops", "", 0.05);
-    absolute("separation", "", 1);
+    figures.put("separation", Figure.relative("separation", 0.15));
     absolute("box edges, % of long side", "", 0.4);
     absolute("shadowStops", "", 0.1);
     absolute("rollDegrees", "°", 0.3);

@@ -109,10 +109,10 @@ final class Tally {
             0.05,
             bands.get("backdrop.falloffStops")),
         Read.of(
-            "separation within 1 delta E",
+            "separation within 15 %",
             ground.separation(),
             is.separation(),
-            1,
+            0.15 * is.separation(),
             bands.get("backdrop.separation")),
         Read.of(
             "shadow depth within 0.1 stop",

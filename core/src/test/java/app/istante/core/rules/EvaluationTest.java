@@ -137,6 +137,9 @@ public class EvaluationTest {
     RuleBook.Rule rule = rule("product.rollDegrees", "between", -1.0, 1.0);
     assertNull(hold(rule, readings(255.0, 0, 3.0, 0.4)).holds());
     assertEquals(hold(rule, readings(255.0, 0, 3.0, 0.9)).holds(), Boolean.FALSE);
+    assertEquals(
+        hold(rule, readings(255.0, 0, 0.5, 0.4)).message(),
+        "Lean 0.5°, but not for sure; look yourself.");
   }
 
   @Test
@@ -153,8 +156,7 @@ public class EvaluationTest {
     assertEquals(hold(outline, outlined(0.9)).holds(), Boolean.TRUE);
     Finding doubted = hold(outline, outlined(0.43));
     assertNull(doubted.holds(), doubted.toString());
-    assertEquals(
-        doubted.message(), "The outline is sure to 43 % only; look yourself whether it is right.");
+    assertEquals(doubted.message(), "The outline is sure to 43 % only; look yourself.");
     Finding cut = hold(rule("product.touches", "none"), outlined(0.43));
     assertNull(cut.holds(), cut.toString());
     assertEquals(

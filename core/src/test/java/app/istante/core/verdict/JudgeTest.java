@@ -68,6 +68,19 @@ public class JudgeTest {
   }
 
   @Test
+  public void aDoubtedOutlineMustBeLookedAtAfterWhatSurelyFails() {
+    Judgement doubted = Judge.judge(Sample.good().outlined(0.3).build(), STRICT, "lead");
+    assertEquals(doubted.verdict(), Verdict.Reshoot);
+    assertTrue(doubted.findings().stream().noneMatch(f -> f.fails()), doubted.toString());
+    assertTrue(doubted.remedies().get(0).text().contains("look at it"), doubted.toString());
+    assertNull(doubted.finishPlan(), "nothing is cropped by it");
+
+    Judgement soft = Judge.judge(Sample.good().outlined(0.3).blur(4).build(), STRICT, "lead");
+    assertTrue(soft.remedies().get(0).text().contains("soft"), soft.remedies().toString());
+    assertTrue(soft.remedies().get(1).text().contains("look at it"), soft.remedies().toString());
+  }
+
+  @Test
   public void blurIsNeverMended() {
     Judgement judgement = Judge.judge(Sample.good().blur(4).build(), STRICT, "lead");
     assertEquals(judgement.verdict(), Verdict.Reshoot);

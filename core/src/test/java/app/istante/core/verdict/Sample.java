@@ -19,6 +19,7 @@ final class Sample {
   private double blur = 0.8;
   private double band;
   private double roll;
+  private double outlined = 0.95;
   private double rollConfidence = 0.9;
   private Double castA = 0.3;
   private Double castB = 0.4;
@@ -91,6 +92,11 @@ final class Sample {
     return this;
   }
 
+  Sample outlined(double confidence) {
+    outlined = confidence;
+    return this;
+  }
+
   Sample tint(double a, double b) {
     castA = a;
     castB = b;
@@ -106,7 +112,7 @@ final class Sample {
     Readings.Product product =
         new Readings.Product(
             true,
-            0.95,
+            outlined,
             box,
             Math.max(fillWidth, fillHeight),
             fillHeight,

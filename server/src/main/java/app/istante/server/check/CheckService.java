@@ -213,7 +213,7 @@ public class CheckService implements SlowWork {
         book.version(),
         role,
         judgement.verdict().name(),
-        judgement.foremost(),
+        judgement.remedies().isEmpty() ? null : judgement.remedies().get(0).text(),
         Json.mapper().writeValueAsString(judgement));
   }
 

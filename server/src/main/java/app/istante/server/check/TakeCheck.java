@@ -98,7 +98,7 @@ public class TakeCheck implements Persistable<Long> {
     return verdict;
   }
 
-  /** The one thing to do, or null. */
+  /** The most helpful remedy, or null. */
   public String remedy() {
     return remedy;
   }

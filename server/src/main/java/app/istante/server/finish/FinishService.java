@@ -12,6 +12,7 @@ import app.istante.core.image.UnreadablePhotoException;
 import app.istante.core.measure.Analysed;
 import app.istante.core.measure.EditDrift;
 import app.istante.core.measure.FlatField;
+import app.istante.core.measure.Known;
 import app.istante.core.measure.Measurement;
 import app.istante.core.rules.RuleBook;
 import app.istante.core.verdict.Judge;
@@ -131,7 +132,9 @@ public class FinishService implements SlowWork {
       Photo made = reader.read(jpeg);
       String sha256 = pictures.keep(jpeg, FileKind.JPEG).sha256();
       previews.makeAll(made, sha256);
-      Analysed finished = Analysed.of(made);
+      // It was cropped by an outline that somebody had to find right, if it was doubted.
+      Known known = new Known(null, null, null, take.outlineRight());
+      Analysed finished = Analysed.of(made, known);
       Judgement again = Judge.judge(Measurement.measure(finished), book, checks.roleOf(take));
       String json = Json.mapper().writeValueAsString(again);
       String drift = drift(before, finished);
