@@ -1,7 +1,7 @@
 package app.istante.core.mask;
 
 import app.istante.core.image.LinearImage;
-import java.util.function.UnaryOperator;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 
 /**
@@ -87,15 +87,16 @@ public final class Separator {
     FirstGlance second = glance.secondOpinion();
     Judged alone = Judged.by(glance, second, seen);
     agreed = alone.agreement() >= FirstGlance.AGREES;
-    objected = objected && objects(second, seen);
-    if (agreed && !objected) {
+    boolean bothObject = objected && objects(second, seen);
+    if (agreed && !bothObject) {
       return seen;
     }
     float[] first = glance.shares();
-    UnaryOperator<Judged> mended =
-        objected ? one -> one.corrected(cut.heeding(first), glance, second) : one -> one;
+    // By the first glance alone: pieces that a second one sees less plainly stay whole so.
+    Supplier<Judged> corrected =
+        () -> bothObject ? alone.corrected(cut.heeding(first), glance, second) : alone;
     if (agreed) {
-      return mended.apply(alone).trusted();
+      return corrected.get().trusted();
     }
     float[] both = FirstGlance.meanOdds(first, second.shares());
     // Against the empty set light says so much that a second glance only blurs it.
@@ -110,7 +111,7 @@ public final class Separator {
                         Judged.by(glance, second, new ProductCut(onSheet, glance).heeding(heeded)))
                 .filter(upon -> upon.preferredTo(alone))
                 .findFirst()
-                .orElseGet(() -> mended.apply(alone));
+                .orElseGet(corrected);
     if (told.trusted().confidence() >= DOUBTED) {
       return told.trusted();
     }

@@ -40,7 +40,8 @@ public final class Judge {
       if (finding.doubtsOutline()) {
         // What would fail may not be known then: nothing is ready before somebody has looked.
         reshoot |= finding.weight() == RuleBook.Weight.must;
-        remedies.add(GroundRemedies.look(finding));
+        boolean found = readings.product().found();
+        remedies.add(found ? GroundRemedies.look(finding) : GroundRemedies.separation(finding));
       }
       if (!finding.fails()) {
         continue;
