@@ -138,10 +138,18 @@ function allowedBand(
   return undefined;
 }
 
-export function askedFor(measure: Measure, op: string | undefined, limit: number[]): string {
+export function askedFor(
+  measure: Measure,
+  op: string | undefined,
+  limit: number[],
+  tolerance?: number,
+): string {
   const first = limit[0];
   if (op === "none") return "none allowed";
   if (first === undefined) return "";
+  if (tolerance) {
+    return `${askedFor(measure, op, limit)} (give or take ${spoken(measure, tolerance)})`;
+  }
   if (op === "at-least") return `at least ${spoken(measure, first)}`;
   if (op === "at-most") return `at most ${spoken(measure, first)}`;
   return `${figure(measure, first).text} to ${spoken(measure, limit[1] ?? first)}`;

@@ -311,7 +311,7 @@ function Rulers({ judgement }: { judgement: Judgement }) {
             op={finding.op}
             limit={finding.limit}
             holds={finding.holds}
-            words={`${askedFor(known, finding.op, finding.limit)}${finding.weight === "should" ? ", advised" : ""}`}
+            words={`${askedFor(known, finding.op, finding.limit, finding.tolerance)}${finding.weight === "should" ? ", advised" : ""}`}
           />
         );
       })}

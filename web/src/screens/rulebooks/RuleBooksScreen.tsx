@@ -93,7 +93,7 @@ function RuleGroup({ book, role }: { book: RuleBook; role: string }) {
                   <p>{known.label}: none allowed</p>
                 ) : (
                   <RuleScale
-                    name={`${known.label}: ${askedFor(known, rule.op, rule.value)}`}
+                    name={`${known.label}: ${askedFor(known, rule.op, rule.value, rule.tolerance)}`}
                     ruler={<Ruler measure={known} op={rule.op} limit={rule.value} bare />}
                   />
                 )}

@@ -19,9 +19,11 @@ type Rule = RuleBook["rules"][number];
 function holds(rule: Rule | undefined, value: number | undefined): boolean | undefined {
   const [first, second] = rule?.value ?? [];
   if (!rule || value === undefined || first === undefined) return undefined;
-  if (rule.op === "at-least") return value >= first;
-  if (rule.op === "at-most") return value <= first;
-  if (rule.op === "between" && second !== undefined) return value >= first && value <= second;
+  const least = first - (rule.tolerance ?? 0);
+  const most = (second ?? first) + (rule.tolerance ?? 0);
+  if (rule.op === "at-least") return value >= least;
+  if (rule.op === "at-most") return value <= most;
+  if (rule.op === "between" && second !== undefined) return value >= least && value <= most;
   return undefined;
 }
 

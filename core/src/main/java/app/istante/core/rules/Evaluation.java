@@ -38,7 +38,7 @@ public final class Evaluation {
     if (measured == null || leanUnsure) {
       return finding(rule, measured == null ? null : (Double) measured.value, null, 0.5);
     }
-    double margin = margin(rule, measured.value);
+    double margin = margin(rule, measured.value) + rule.slack();
     double confidence = measured.band == 0 ? 1 : normal(1.96 * Math.abs(margin) / measured.band);
     Boolean holds = margin >= 0;
     if (!holds && (confidence < SURE_ENOUGH || hangsOnDoubt(rule.measure(), readings))) {
@@ -69,7 +69,7 @@ public final class Evaluation {
     return node.isNumber() ? new Value(node.asDouble(), band) : null;
   }
 
-  /** How far on the right side of the limit: negative where the rule fails. */
+  /** How far on the right side of the limit, before what is let pass: negative on the wrong one. */
   static double margin(RuleBook.Rule rule, double value) {
     return switch (rule.op()) {
       case "at-least" -> value - rule.value().get(0);
@@ -88,6 +88,7 @@ public final class Evaluation {
         value,
         rule.op(),
         rule.value(),
+        rule.tolerance(),
         rule.unit(),
         holds,
         rule.weight(),

@@ -10,6 +10,7 @@ import java.util.List;
  * @param value what was measured, null where it could not be
  * @param op as in the rule
  * @param limit the rule's number or numbers
+ * @param tolerance how far beyond them is let pass; null for no further
  * @param holds true, false, or null where a person should look
  * @param weight must or should
  * @param confidence 0 to 1: how sure it is that the rule holds or fails
@@ -21,6 +22,7 @@ public record Finding(
     Double value,
     String op,
     List<Double> limit,
+    Double tolerance,
     String unit,
     Boolean holds,
     RuleBook.Weight weight,

@@ -73,6 +73,8 @@ public record RuleBook(
    * @param op at-least, at-most, between or none
    * @param value one number, two for between, null for none
    * @param why the reason, for people
+   * @param tolerance a reading that misses by no more than this is let pass, in the rule's unit;
+   *     null for none
    */
   public record Rule(
       String id,
@@ -82,9 +84,15 @@ public record RuleBook(
       List<Double> value,
       String unit,
       Weight weight,
-      String why) {
+      String why,
+      Double tolerance) {
     public Rule {
       value = value == null ? List.of() : List.copyOf(value);
+    }
+
+    /** How far beyond its limits a reading may lie, 0 and up. */
+    double slack() {
+      return tolerance == null ? 0 : tolerance;
     }
 
     /** Whether the rule speaks of pictures with this role. */

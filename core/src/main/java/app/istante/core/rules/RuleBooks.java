@@ -173,6 +173,18 @@ public final class RuleBooks {
         mark,
         field + ", value",
         "must rise");
+    require(
+        rule.slack() >= 0 && rule.slack() < Double.POSITIVE_INFINITY,
+        json,
+        mark,
+        field + ", tolerance",
+        "must be 0 or more");
+    require(
+        wanted > 0 || rule.tolerance() == null,
+        json,
+        mark,
+        field + ", tolerance",
+        "goes with a number, and none has none");
   }
 
   private static void require(boolean holds, String json, String mark, String field, String what)

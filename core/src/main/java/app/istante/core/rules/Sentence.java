@@ -24,8 +24,11 @@ final class Sentence {
           default ->
               figure(measure, rule.value().get(0)) + " to " + figure(measure, rule.value().get(1));
         };
+    if (rule.slack() > 0) {
+      wanted += " (give or take " + figure(measure, rule.slack()) + ")";
+    }
     String head = measure.label() + " " + figure(measure, value);
-    if (holds == null && Evaluation.margin(rule, value) >= 0) {
+    if (holds == null && Evaluation.margin(rule, value) + rule.slack() >= 0) {
       return head + ", but not for sure; look yourself.";
     }
     if (holds == null) {

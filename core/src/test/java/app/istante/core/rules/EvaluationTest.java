@@ -75,7 +75,7 @@ public class EvaluationTest {
 
   private static RuleBook.Rule rule(String measure, String op, Double... value) {
     return new RuleBook.Rule(
-        "r", "any", measure, op, List.of(value), "", RuleBook.Weight.must, "why");
+        "r", "any", measure, op, List.of(value), "", RuleBook.Weight.must, "why", null);
   }
 
   @DataProvider
@@ -150,6 +150,32 @@ public class EvaluationTest {
     assertEquals(cut.message(), "The frame cuts the product on 2 side(s).");
   }
 
+  /** Two codes less are let pass, and no more; the sentence says so. */
+  @Test
+  public void whatMissesByNoMoreThanTheToleranceIsLetPass() {
+    RuleBook.Rule rule =
+        new RuleBook.Rule(
+            "r",
+            "any",
+            "backdrop.level",
+            "at-least",
+            List.of(250.0),
+            "code",
+            RuleBook.Weight.must,
+            "why",
+            2.0);
+    Finding passed = hold(rule, readings(248.0, 0, null, 0));
+    assertEquals(passed.holds(), Boolean.TRUE);
+    assertEquals(passed.tolerance(), 2.0);
+    assertEquals(passed.message(), "Ground level 248; at least 250 (give or take 2) asked.");
+    Finding missed = hold(rule, readings(247.9, 0, null, 0));
+    assertTrue(missed.mustAndFails());
+    assertEquals(
+        missed.message(), "Ground level 248, where at least 250 (give or take 2) is asked.");
+    Finding close = hold(rule, readings(248.5, 4, null, 0));
+    assertEquals(close.holds(), Boolean.TRUE, "it need not be sure to hold");
+  }
+
   @Test
   public void aDoubtedOutlineAsksForALookAndFailsNothing() {
     RuleBook.Rule outline = rule("product.confidence", "at-least", 0.5);
@@ -175,7 +201,8 @@ public class EvaluationTest {
             List.of(250.0),
             "",
             RuleBook.Weight.must,
-            "");
+            "",
+            null);
     assertTrue(lead.concerns("lead"));
     assertFalse(lead.concerns("side"));
     RuleBook.Rule other =
@@ -187,7 +214,8 @@ public class EvaluationTest {
             List.of(1.0),
             "",
             RuleBook.Weight.should,
-            "");
+            "",
+            null);
     assertTrue(other.concerns("wear"));
     assertFalse(other.concerns("lead"));
   }

@@ -49,6 +49,8 @@ public class RuleBooksTest {
       {good.replaceFirst("\"max\": 0.92", "\"max\": 7"), "fill"},
       {good.replaceFirst("\"role\": \"lead\"", "\"role\": \"hero\""), "role"},
       {good.replace("\"version\"", "\"edition\""), "edition"},
+      {good.replaceFirst("\"unit\"", "\"tolerance\": -1, \"unit\""), "tolerance"},
+      {good.replace("\"none\",", "\"none\", \"tolerance\": 1,"), "tolerance"},
     };
   }
 
