@@ -32,7 +32,7 @@ public final class Accuracy {
   private static final double LEAST_GRAIN = 1;
 
   /** Edges are sharper than this only by the accident of where the pixels lie: sigma, pixels. */
-  private static final double LEAST_BLUR = 0.6;
+  private static final double LEAST_BLUR = 0.55;
 
   private static final int CARDS = 60;
   private static final int DRAWN = 60;

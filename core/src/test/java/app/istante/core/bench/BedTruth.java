@@ -6,7 +6,6 @@ import app.istante.core.set.Projection;
 import app.istante.core.set.StandingSet;
 import app.istante.core.set.Thing;
 import app.istante.core.sim.Developing;
-import app.istante.core.sim.Optics;
 import app.istante.core.sim.Rendering;
 import app.istante.core.sim.Shelf;
 import java.util.Arrays;
@@ -54,10 +53,7 @@ record BedTruth(
         light.cover(),
         GroundTruth.of(drawn, inFile, light.cover(), light.surrounding(), light::shadow),
         product.box,
-        Math.sqrt(
-            Optics.variance(exposed.softSigmaPx())
-                + PIXEL_VARIANCE
-                + product.sharpest * product.sharpest),
+        Math.hypot(EdgeSpread.sigma(exposed.softSigmaPx()), product.sharpest),
         exposed.shakePx(),
         set.camera().handling().shakeDegrees(),
         lean(set, width, height),

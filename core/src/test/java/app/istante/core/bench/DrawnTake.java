@@ -177,7 +177,7 @@ record DrawnTake(
             seen,
             GroundTruth.of(light, photo.srgb(), seen, new float[seen.length], at -> shade[at]),
             own.box(),
-            Math.sqrt(blurVariance() + Optics.variance(EDGE_PX) + BedTruth.PIXEL_VARIANCE),
+            blurSigma(),
             smearPx,
             smearDegrees,
             shape.upright ? leanDegrees : 0,
@@ -291,8 +291,10 @@ record DrawnTake(
     return smearPx > 0 ? Optics.smear(plane, width, height, smearPx, smearDegrees) : plane;
   }
 
-  private double blurVariance() {
-    return isDisc() ? blurPx * blurPx + BedTruth.PIXEL_VARIANCE : Optics.variance(blurPx);
+  /** A disc is as wide as its moment says; so are wide kernels. */
+  private double blurSigma() {
+    double wide = blurPx * blurPx + Optics.variance(EDGE_PX) + 2 * BedTruth.PIXEL_VARIANCE;
+    return isDisc() ? Math.sqrt(wide) : EdgeSpread.sigma(EDGE_PX, blurPx);
   }
 
   /** A disc smaller than a few pixels is no disc. */
