@@ -92,21 +92,10 @@ public record ColourTemperature(double kelvin, double tint) {
     return new ColourTemperature(Math.max(LOWEST_KELVIN, Math.min(HIGHEST_KELVIN, kelvin)), tint);
   }
 
-  /** Golden-section search: along the locus, in mired, the distance has one lowest point. */
+  /** Along the locus, in mired, the distance has one lowest point. */
   private static double nearestMired(double u, double v) {
-    double low = 1e6 / HIGHEST_KELVIN;
-    double high = 1e6 / LOWEST_KELVIN;
-    double golden = (Math.sqrt(5) - 1) / 2;
-    while (high - low > 1e-6) {
-      double a = high - golden * (high - low);
-      double b = low + golden * (high - low);
-      if (away(a, u, v) < away(b, u, v)) {
-        high = b;
-      } else {
-        low = a;
-      }
-    }
-    return (low + high) / 2;
+    return GoldenSection.lowest(
+        mired -> away(mired, u, v), 1e6 / HIGHEST_KELVIN, 1e6 / LOWEST_KELVIN, 1e-6);
   }
 
   private static double away(double mired, double u, double v) {

@@ -1,5 +1,6 @@
 package app.istante.core.bench;
 
+import app.istante.core.colour.GoldenSection;
 import app.istante.core.sim.Optics;
 
 /**
@@ -9,7 +10,6 @@ import app.istante.core.sim.Optics;
  */
 final class EdgeSpread {
   private static final int STEPS_A_PX = 64;
-  private static final double GOLDEN = (Math.sqrt(5) - 1) / 2;
   private static final double EXACT = 1e-4;
 
   private EdgeSpread() {}
@@ -37,18 +37,7 @@ final class EdgeSpread {
         edge[i] += taps[k + reach] * Math.max(0, Math.min(1, past));
       }
     }
-    double low = 0.1;
-    double high = 2 * widest;
-    while (high - low > EXACT) {
-      double lower = high - GOLDEN * (high - low);
-      double upper = low + GOLDEN * (high - low);
-      if (off(edge, reach, lower) < off(edge, reach, upper)) {
-        high = upper;
-      } else {
-        low = lower;
-      }
-    }
-    return (low + high) / 2;
+    return GoldenSection.lowest(sigma -> off(edge, reach, sigma), 0.1, 2 * widest, EXACT);
   }
 
   private static double at(int step, int reach) {
