@@ -31,9 +31,6 @@ import { AlikeLine, seen } from "./AlsoSeen";
 import { ColourPart } from "./ColourPart";
 import { Drawing, type Layers } from "./Drawing";
 
-/** An outline of less confidence is doubted. */
-const SURE = 0.5;
-
 /** One take as a survey: the photo with its measures drawn on it, the verdict, what to do. */
 export function TakeScreen() {
   const shoot = useShoot();
@@ -199,10 +196,9 @@ function Facts({ detail }: { detail: TakeDetail }) {
 
 /** Whether its outline is doubted, or would be if nobody had looked at it. */
 function asksForOutline(detail: TakeDetail | undefined): boolean {
-  const product = detail?.judgement?.readings?.product;
-  return (
-    product?.found === true && (detail?.take.outlineRight === true || product.confidence < SURE)
-  );
+  const readings = detail?.judgement?.readings;
+  const doubted = readings?.cantTell.some((one) => one.reading === "product.boxPx");
+  return readings?.product?.found === true && (detail?.take.outlineRight || doubted) === true;
 }
 
 function Report(props: {

@@ -38,7 +38,7 @@ public final class Evaluation {
     if (measured == null || leanUnsure) {
       return finding(rule, measured == null ? null : (Double) measured.value, null, 0.5);
     }
-    double margin = margin(rule, measured.value) + rule.slack();
+    double margin = margin(rule, measured.value);
     double confidence = measured.band == 0 ? 1 : normal(1.96 * Math.abs(margin) / measured.band);
     Boolean holds = margin >= 0;
     if (!holds && (confidence < SURE_ENOUGH || hangsOnDoubt(rule.measure(), readings))) {
@@ -69,15 +69,17 @@ public final class Evaluation {
     return node.isNumber() ? new Value(node.asDouble(), band) : null;
   }
 
-  /** How far on the right side of the limit, before what is let pass: negative on the wrong one. */
+  /** How far on the right side of what is let pass: negative where the rule fails. */
   static double margin(RuleBook.Rule rule, double value) {
-    return switch (rule.op()) {
-      case "at-least" -> value - rule.value().get(0);
-      case "at-most" -> rule.value().get(0) - value;
-      case "between" -> Math.min(value - rule.value().get(0), rule.value().get(1) - value);
-      case "none" -> -value;
-      default -> throw new IllegalArgumentException("op [" + rule.op() + "] is not known");
-    };
+    double beyond =
+        switch (rule.op()) {
+          case "at-least" -> value - rule.value().get(0);
+          case "at-most" -> rule.value().get(0) - value;
+          case "between" -> Math.min(value - rule.value().get(0), rule.value().get(1) - value);
+          case "none" -> -value;
+          default -> throw new IllegalArgumentException("op [" + rule.op() + "] is not known");
+        };
+    return beyond + rule.slack();
   }
 
   private static Finding finding(

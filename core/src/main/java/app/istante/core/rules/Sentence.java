@@ -28,7 +28,7 @@ final class Sentence {
       wanted += " (give or take " + figure(measure, rule.slack()) + ")";
     }
     String head = measure.label() + " " + figure(measure, value);
-    if (holds == null && Evaluation.margin(rule, value) + rule.slack() >= 0) {
+    if (holds == null && Evaluation.margin(rule, value) >= 0) {
       return head + ", but not for sure; look yourself.";
     }
     if (holds == null) {

@@ -37,17 +37,12 @@ public final class Judge {
     boolean reshoot = false;
     boolean mend = false;
     for (Finding finding : findings) {
-      if (finding.doubtsOutline()) {
-        // What would fail may not be known then: nothing is ready before somebody has looked.
-        reshoot |= finding.weight() == RuleBook.Weight.must;
-        boolean found = readings.product().found();
-        remedies.add(found ? GroundRemedies.look(finding) : GroundRemedies.separation(finding));
-      }
-      if (!finding.fails()) {
+      // What would fail may not be known then: nothing is ready before somebody has looked.
+      if (!finding.fails() && !finding.doubtsOutline()) {
         continue;
       }
       boolean mendable = plan != null && planner.mends(finding);
-      if (finding.mustAndFails()) {
+      if (finding.weight() == RuleBook.Weight.must) {
         mend |= mendable;
         reshoot |= !mendable;
       }

@@ -69,6 +69,10 @@ final class Remedies {
       case "backdrop.castChroma" -> GroundRemedies.tint(finding, readings, plan);
       case "backdrop.shadow.depthStops" -> GroundRemedies.shadow(finding, readings);
       case "backdrop.separation" -> GroundRemedies.separation(finding);
+      case "product.confidence" ->
+          readings.product().found()
+              ? GroundRemedies.look(finding)
+              : GroundRemedies.separation(finding);
       case "product.fillLongestSide" -> PhotoRemedies.fill(finding, readings, plan);
       case "product.centreOffset.x", "product.centreOffset.y" ->
           PhotoRemedies.centring(finding, plan);

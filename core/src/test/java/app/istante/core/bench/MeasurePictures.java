@@ -162,6 +162,8 @@ public final class MeasurePictures {
     StandingSet wide = PlantedSets.focal(plain, 0.7);
     // Where the ground is burnt to white neither marks nor grain are left to be seen.
     StandingSet dim = PlantedSets.exposed(plain, -0.7);
+    StandingSet pale = sets.built("lit-ground", "egg-cup", LIT_STOPS);
+    List<StandingSet> lost = List.of(good, pale, PlantedSets.exposed(pale, 1.5));
     return List.of(
         new Strip(
             "level",
@@ -203,20 +205,8 @@ public final class MeasurePictures {
                 PlantedSets.focal(good, 0.8),
                 PlantedSets.focal(narrowed(good, 0.36), 0.8),
                 PlantedSets.focal(narrowed(good, 0.2), 0.8))),
-        new Strip(
-            "outline",
-            r -> say("%.0f %% sure", 100 * r.product().confidence()),
-            List.of(
-                good,
-                sets.built("lit-ground", "egg-cup", LIT_STOPS),
-                PlantedSets.exposed(sets.built("lit-ground", "egg-cup", LIT_STOPS), 1.5))),
-        new Strip(
-            "stands-out",
-            r -> say("delta E %.1f", r.backdrop().separation()),
-            List.of(
-                good,
-                sets.built("lit-ground", "egg-cup", LIT_STOPS),
-                PlantedSets.exposed(sets.built("lit-ground", "egg-cup", LIT_STOPS), 1.5))),
+        new Strip("outline", r -> say("%.0f %% sure", 100 * r.product().confidence()), lost),
+        new Strip("stands-out", r -> say("delta E %.1f", r.backdrop().separation()), lost),
         new Strip(
             "fill",
             r -> say("%.0f %%", 100 * r.product().fillLongestSide()),
