@@ -98,9 +98,9 @@ public class DeskJourneyTest extends Journey {
     assertThat(doubt).isVisible();
     page.keyboard().press("t");
     assertThat(page.getByText("You found the outline right. Doubt it")).isVisible();
-    assertThat(doubt).hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(60_000));
+    assertThat(doubt).hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(MEASURING_MS));
     page.keyboard().press("u");
-    assertThat(doubt).isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
+    assertThat(doubt).isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(MEASURING_MS));
     assertThat(
             page.getByRole(AriaRole.BUTTON, new GetByRoleOptions().setName("The outline is right")))
         .isVisible();

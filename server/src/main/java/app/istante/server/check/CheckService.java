@@ -101,18 +101,9 @@ public class CheckService implements SlowWork {
    */
   @Override
   public void run(long takeId) throws IOException {
-    boolean more = true;
-    // What is said of it meanwhile asks for no work of its own: this is under way.
-    while (more) {
-      more = measured(takeId);
-    }
-  }
-
-  /** Whether there was anything to measure. */
-  private boolean measured(long takeId) throws IOException {
     Take take = takes.findById(takeId).orElse(null);
     if (take == null || take.state() == TakeState.UNREADABLE) {
-      return false;
+      return;
     }
     SetUpFrames.Frames frames = setUpFrames.of(take);
     TakeCheck before = checks.findById(takeId).orElse(null);
@@ -120,7 +111,7 @@ public class CheckService implements SlowWork {
     if (take.state() == TakeState.MEASURED
         && sameFrames
         && before.outlineRight() == take.outlineRight()) {
-      return false;
+      return;
     }
     // Against other frames it is another outline, which nobody has looked at yet.
     boolean outlineRight = take.outlineRight() && sameFrames;
@@ -146,7 +137,6 @@ public class CheckService implements SlowWork {
           status -> takes.findById(takeId).orElseThrow().unreadable(unreadable.getMessage()));
     }
     events.changed(take.shootId(), "check", takeId);
-    return true;
   }
 
   private void store(TakeCheck check, Readings readings, String slip, boolean sameFrames) {

@@ -6,6 +6,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** Where other capabilities put slow work; part of the running transaction, if there is one. */
@@ -14,10 +15,12 @@ public class JobQueue {
   private static final Duration BEFORE_ALL = Duration.ofDays(1);
 
   private final ObjectProvider<Scheduler> scheduler;
+  private final JdbcClient database;
   private final Clock clock;
 
-  JobQueue(ObjectProvider<Scheduler> scheduler, Clock clock) {
+  JobQueue(ObjectProvider<Scheduler> scheduler, JdbcClient database, Clock clock) {
     this.scheduler = scheduler;
+    this.database = database;
     this.clock = clock;
   }
 
@@ -35,11 +38,38 @@ public class JobQueue {
     put(SlowWork.PHOTOGRAPH, photographId, clock.instant().minus(BEFORE_ALL));
   }
 
-  private void put(String task, long id) {
+  void put(String task, long id) {
     put(task, id, clock.instant());
   }
 
   private void put(String task, long id, Instant when) {
-    scheduler.getObject().scheduleIfNotExists(new TaskInstance<>(task, Long.toString(id)), when);
+    TaskInstance<Void> work = new TaskInstance<>(task, Long.toString(id));
+    boolean known = false;
+    while (!known && !scheduler.getObject().scheduleIfNotExists(work, when)) {
+      // The row is held until this transaction ends, so its worker can't end before; it may just
+      // have done so.
+      known =
+          database
+                  .sql(
+                      """
+                      UPDATE scheduled_tasks SET asked_again = asked_again + 1
+                      WHERE task_name = ? AND task_instance = ?""")
+                  .params(task, work.getId())
+                  .update()
+              == 1;
+    }
+  }
+
+  /** How often work was asked for since it was queued; zero where it is queued no more. */
+  int askedAgain(TaskInstance<?> work) {
+    return database
+        .sql(
+            """
+            SELECT asked_again FROM scheduled_tasks
+            WHERE task_name = ? AND task_instance = ? FOR UPDATE""")
+        .params(work.getTaskName(), work.getId())
+        .query(Integer.class)
+        .optional()
+        .orElse(0);
   }
 }

@@ -82,6 +82,7 @@ public class TakeService {
   /** Says that the outline of a take is right, though it is doubted; or takes the saying back. */
   @Transactional
   public void sayOutlineRight(long takeId, boolean yes) {
+    shoots.holdShootsOf(List.of(takeId));
     Take take = take(takeId);
     if (take.state() != TakeState.MEASURED) {
       throw Refused.conflict("not-measured", "Wait until the take is measured.");
