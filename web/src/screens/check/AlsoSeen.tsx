@@ -4,9 +4,21 @@ import type { Readings, TakeView } from "../../api/client";
 import { alikeQuery } from "../../api/queries";
 import { useShoot } from "../../parts/useShoot";
 
+type Sharpness = NonNullable<Readings["sharpness"]>;
+
 const FOCUS: Record<string, string> = {
   "in-front": "The focus lies in front of it: the nearer edges are the sharper.",
   behind: "The focus lies behind it: the farther edges are the sharper.",
+};
+
+/** What makes a picture soft and is not told by where the focus lies. */
+const CAUSES: Record<string, (sharpness: Sharpness) => string> = {
+  "too-shallow": (sharpness) =>
+    `Only ${(100 * (sharpness.sharpShare ?? 0)).toFixed(0)} % of its edges are sharp as delivered.`,
+  upscaled: () => "The file was enlarged before it came here.",
+  denoised: () => "The camera has smoothed its grain away, and fine detail with it.",
+  compressed: (sharpness) =>
+    `It was once compressed to a quality of ${sharpness.compressedTo} of 100.`,
 };
 
 /** What was seen besides the rules: kept short, and only what tells something. */
@@ -25,6 +37,11 @@ export function seen(readings: Readings, ready: boolean): string[] {
   }
   const focus = FOCUS[readings.sharpness?.focus ?? ""];
   if (focus && !ready) lines.push(focus);
+  const sharpness = readings.sharpness;
+  for (const cause of sharpness?.causes ?? []) {
+    const said = CAUSES[cause];
+    if (sharpness && said) lines.push(said(sharpness));
+  }
   if (readings.backdrop?.knownFromBlank) lines.push("Told from the empty set you photographed.");
   return lines;
 }

@@ -19,8 +19,7 @@ final class Blocking {
   private Blocking() {}
 
   /** 0 where blocks are not seen; null for pictures too small to tell. */
-  static Double measure(Analysed picture) {
-    EncodedImage srgb = picture.srgb();
+  static Double measure(EncodedImage srgb) {
     int width = srgb.widthPx();
     int height = srgb.heightPx();
     if (width < 8 * BLOCK || height < 8 * BLOCK) {

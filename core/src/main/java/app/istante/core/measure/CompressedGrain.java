@@ -12,9 +12,8 @@ import java.util.List;
  * no stronger than their silence allows.
  */
 final class CompressedGrain {
-  private static final int SIDE = 8;
+  private static final int SIDE = BlockCosines.SIDE;
   private static final int COEFFICIENTS = SIDE * SIDE;
-  private static final double[][] COSINES = cosines();
 
   /** A coefficient tells something from so many survivors on, and from this share of its step. */
   private static final int FEWEST_SURVIVORS = 10;
@@ -216,7 +215,7 @@ final class CompressedGrain {
           }
           block[i] = sum / (across * down);
         }
-        transform();
+        BlockCosines.transform(block, turned);
         into.blocks++;
         for (int i = 0; i < COEFFICIENTS; i++) {
           double c = block[i] / response(i % SIDE, across) / response(i / SIDE, down);
@@ -233,39 +232,5 @@ final class CompressedGrain {
    */
   private static double response(int frequency, int samples) {
     return samples == 1 ? 1 : 0.75 + 0.25 * Math.cos(Math.PI * frequency / SIDE);
-  }
-
-  /** The cosine transform of T.81, A.3.3, in place: rows, then columns. */
-  private void transform() {
-    for (int y = 0; y < SIDE; y++) {
-      for (int u = 0; u < SIDE; u++) {
-        double sum = 0;
-        for (int x = 0; x < SIDE; x++) {
-          sum += COSINES[u][x] * block[y * SIDE + x];
-        }
-        turned[y * SIDE + u] = sum;
-      }
-    }
-    for (int x = 0; x < SIDE; x++) {
-      for (int v = 0; v < SIDE; v++) {
-        double sum = 0;
-        for (int y = 0; y < SIDE; y++) {
-          sum += COSINES[v][y] * turned[y * SIDE + x];
-        }
-        block[v * SIDE + x] = sum;
-      }
-    }
-  }
-
-  private static double[][] cosines() {
-    double[][] cosines = new double[SIDE][SIDE];
-    for (int u = 0; u < SIDE; u++) {
-      for (int x = 0; x < SIDE; x++) {
-        cosines[u][x] =
-            Math.sqrt((u == 0 ? 1.0 : 2.0) / SIDE)
-                * Math.cos((2 * x + 1) * u * Math.PI / (2 * SIDE));
-      }
-    }
-    return cosines;
   }
 }

@@ -5,10 +5,10 @@ import app.istante.core.image.Photo;
 /** Measures a photo: all readings that this engine takes. */
 public final class Measurement {
   /** Changes whenever a reading may come out otherwise than before. */
-  public static final String ENGINE = "istante-core 0.27";
+  public static final String ENGINE = "istante-core 0.28";
 
   /** An edge with less blur than this at the delivered size looks sharp. */
-  private static final double SHARP_AT_EXPORT_PX = 1.5;
+  public static final double SHARP_AT_EXPORT_PX = 1.5;
 
   private Measurement() {}
 
@@ -59,6 +59,8 @@ public final class Measurement {
           "sharpness.blurAtExportPx",
           bands.getOrDefault("sharpness.blurSigmaPx", 0.1 * atExport) * scale);
       double sharpEnough = SHARP_AT_EXPORT_PX / scale;
+      boolean soft = atExport > SHARP_AT_EXPORT_PX;
+      String focus = Focus.of(sharpness, soft, sharpEnough);
       sharpness =
           new Readings.Sharpness(
               sharpness.blurSigmaPx(),
@@ -66,11 +68,13 @@ public final class Measurement {
               atExport,
               sharpness.mtf50(),
               SharpnessMeasure.shareBelow(sharpness.blurDecilesPx(), sharpEnough),
-              Focus.of(sharpness, atExport > SHARP_AT_EXPORT_PX, sharpEnough),
+              focus,
               sharpness.motion(),
               sharpness.noiseSigma(),
               sharpness.blocking(),
               sharpness.oversharpening(),
+              sharpness.compressedTo(),
+              SoftBecause.delivered(sharpness, soft, focus),
               sharpness.blurDecilesPx(),
               sharpness.map());
     }

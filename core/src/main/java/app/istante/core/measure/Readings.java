@@ -278,6 +278,10 @@ public record Readings(
    * @param noiseSigma 8-bit codes, mean of the channels, at mid-tones
    * @param blocking how much more codes jump between 8 x 8 blocks than inside them; 0 is not
    * @param oversharpening overshoot beside edges as a share of their height
+   * @param compressedTo JPEG quality, 1 to 50, that the picture was once coarsely compressed to, in
+   *     this file or an earlier one; null where no coarse steps are seen
+   * @param causes what makes the picture soft, the likeliest first, by the names of {@link
+   *     SoftBecause}; empty where nothing is told
    * @param blurDecilesPx blur of the product's edges, from the sharpest to the softest
    * @param map blur over the frame, coarsely
    */
@@ -292,9 +296,12 @@ public record Readings(
       Double noiseSigma,
       Double blocking,
       Double oversharpening,
+      Integer compressedTo,
+      List<String> causes,
       List<Double> blurDecilesPx,
       BlurMap map) {
     public Sharpness {
+      causes = causes == null ? null : List.copyOf(causes);
       blurDecilesPx = blurDecilesPx == null ? null : List.copyOf(blurDecilesPx);
     }
   }

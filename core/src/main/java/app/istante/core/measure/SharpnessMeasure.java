@@ -60,7 +60,8 @@ final class SharpnessMeasure {
 
   static Readings.Sharpness measure(Analysed picture, Notes notes) {
     Double noise = Noise.measure(picture, notes);
-    Double blocking = Blocking.measure(picture);
+    Double blocking = Blocking.measure(picture.srgb());
+    Integer compressedTo = EarlierCompression.quality(picture.photo());
     boolean found = picture.separation().found();
     List<Seen> strict = found ? seen(picture, STRICT) : List.of();
     List<Edge> edges = edges(strict, Seen::edge);
@@ -77,7 +78,20 @@ final class SharpnessMeasure {
       // What is smeared far has no edge left to measure, but an echo.
       Readings.Motion motion = found ? smear(picture, edges, notes) : null;
       return new Readings.Sharpness(
-          null, null, null, null, null, null, motion, noise, blocking, null, null, null);
+          null,
+          null,
+          null,
+          null,
+          null,
+          null,
+          motion,
+          noise,
+          blocking,
+          null,
+          compressedTo,
+          causes(picture, null, noise, compressedTo, notes),
+          null,
+          null);
     }
     // An edge against burnt ground tells less: used where there are no others.
     List<Edge> open = edges.stream().filter(edge -> !edge.clipped()).toList();
@@ -104,8 +118,16 @@ final class SharpnessMeasure {
         noise,
         blocking,
         overshoots[overshoots.length / 2],
+        compressedTo,
+        causes(picture, sharpest, noise, compressedTo, notes),
         deciles(sigmas),
         map(told, picture.photo().widthPx(), picture.photo().heightPx()));
+  }
+
+  private static List<String> causes(
+      Analysed picture, Double sharpest, Double noise, Integer compressedTo, Notes notes) {
+    Double band = notes.uncertainty().get("sharpness.noiseSigma");
+    return SoftBecause.file(picture.photo(), sharpest, noise, band, compressedTo);
   }
 
   /**

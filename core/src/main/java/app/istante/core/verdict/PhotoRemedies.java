@@ -4,10 +4,10 @@ import app.istante.core.measure.Readings;
 import app.istante.core.rules.Finding;
 import java.util.List;
 
-/** What to change where a finding speaks of the product's picture: frame, sharpness, exposure. */
+/** What to change where a finding speaks of the product's picture: frame, grain, exposure. */
 final class PhotoRemedies {
-  /** Hand-held pictures blur when the shutter is slower than one over the focal length. */
-  private static final double HAND_HELD_RECIPROCAL = 1;
+  /** Cameras have no setting much lower. */
+  static final int LOW_ISO = 100;
 
   private PhotoRemedies() {}
 
@@ -83,39 +83,19 @@ final class PhotoRemedies {
         null);
   }
 
-  static Remedy blur(Finding finding, Readings readings) {
-    var camera = readings.image().camera();
-    boolean slow =
-        camera != null
-            && camera.exposureSeconds() != null
-            && camera.focalLength35Mm() != null
-            && camera.exposureSeconds() * camera.focalLength35Mm() > HAND_HELD_RECIPROCAL;
-    String shutter =
-        slow
-            ? Remedies.say(
-                " The shutter was open %s; hand-held it needs 1/%.0f s.",
-                SetAdvice.time(camera.exposureSeconds()), camera.focalLength35Mm())
-            : "";
-    return Remedies.onSet(
-        finding,
-        Remedies.say(
-            "Edges are %.1f px soft as delivered. Tripod and timer, then focus on the front edge "
-                + "at full size.%s",
-            finding.value(), shutter),
-        null,
-        null,
-        null);
-  }
-
   static Remedy grain(Finding finding, Readings readings) {
     var camera = readings.image().camera();
-    String iso = camera == null || camera.iso() == null ? "" : " (it was " + camera.iso() + ")";
-    return Remedies.onSet(
-        finding,
-        "Set the lowest ISO" + iso + " and let the shutter stay open longer, on a tripod.",
-        null,
-        null,
-        null);
+    Integer iso = camera == null ? null : camera.iso();
+    String text =
+        iso != null && iso <= LOW_ISO
+            ? Remedies.say(
+                "Grain at ISO %d comes of too little light: let the shutter stay open longer, on a"
+                    + " tripod, rather than lift the picture afterwards.",
+                iso)
+            : "Set the lowest ISO"
+                + (iso == null ? "" : " (it was " + iso + ")")
+                + " and let the shutter stay open longer, on a tripod.";
+    return Remedies.onSet(finding, text, null, null, null);
   }
 
   static Remedy burnt(Finding finding) {

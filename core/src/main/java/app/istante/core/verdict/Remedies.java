@@ -11,7 +11,8 @@ import java.util.regex.Pattern;
  * What to change, in stops, degrees and distances. Where the set is known, {@link SetAdvice} tells
  * them for its own lamps and camera. Otherwise distances follow the inverse square law, d2 = d1 *
  * 2^(-stops/2), told for a lamp at {@link #EXAMPLE_LAMP_CM}. What is told of the ground stands in
- * {@link GroundRemedies}, of the product's picture in {@link PhotoRemedies}.
+ * {@link GroundRemedies}, of the product's picture in {@link PhotoRemedies}, of its sharpness in
+ * {@link SharpnessRemedies}.
  */
 final class Remedies {
   private static final Pattern SEVERAL_STOPS =
@@ -53,7 +54,7 @@ final class Remedies {
           "backdrop.nearWhiteShare",
           "backdrop.stopsBelowWhite" ->
           "backdrop.level";
-      case "sharpness.blurSigmaPx" -> "sharpness.blurAtExportPx";
+      case "sharpness.blurSigmaPx", "sharpness.sharpShare" -> "sharpness.blurAtExportPx";
       case "exposure.clippedShare" -> "exposure.burntShare";
       default -> finding.reading();
     };
@@ -78,7 +79,9 @@ final class Remedies {
           PhotoRemedies.centring(finding, plan);
       case "product.rollDegrees" -> PhotoRemedies.roll(finding, readings, plan);
       case "product.touches" -> PhotoRemedies.cut(finding, readings);
-      case "sharpness.blurAtExportPx" -> PhotoRemedies.blur(finding, readings);
+      case "sharpness.blurAtExportPx" -> SharpnessRemedies.of(finding, readings);
+      case "sharpness.blocking" -> SharpnessRemedies.blocks(finding, readings);
+      case "sharpness.oversharpening" -> SharpnessRemedies.halos(finding);
       case "sharpness.noiseSigma" -> PhotoRemedies.grain(finding, readings);
       case "exposure.burntShare" -> PhotoRemedies.burnt(finding);
       case "exposure.blockedShare" -> PhotoRemedies.blocked(finding);

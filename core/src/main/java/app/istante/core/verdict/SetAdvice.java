@@ -206,6 +206,18 @@ final class SetAdvice {
         0);
   }
 
+  /** A smaller opening, as bright as before. */
+  static Change stopDown(StandingSet set, double seconds, double fNumber) {
+    double now = set.camera().lens().fNumber();
+    double wanted = Math.min(60, seconds * Math.pow(fNumber / now, 2));
+    return new Change(
+        say(
+            "stop down from f/%.1f to f/%.1f and set the shutter to %s",
+            now, fNumber, time(wanted)),
+        set.with(set.camera().aperture(fNumber).seconds(wanted)),
+        0);
+  }
+
   /** The lowest ISO, and as much longer. */
   static Change quiet(StandingSet set, double seconds, int iso, int lowest) {
     double wanted = Math.min(60, seconds * iso / lowest);

@@ -6,8 +6,6 @@ import app.istante.core.set.StandingSet;
 
 /** Remedies for a set that is known: which of {@link SetAdvice}'s changes a finding asks for. */
 final class SetRemedies {
-  private static final int LOW_ISO = 100;
-
   private SetRemedies() {}
 
   /** What the remedy is on that set; null where that can't be said of it. */
@@ -21,7 +19,7 @@ final class SetRemedies {
       case "product.centreOffset.x" -> SetAdvice.centre(set, true, finding.value());
       case "product.centreOffset.y" -> SetAdvice.centre(set, false, finding.value());
       case "product.rollDegrees" -> SetAdvice.level(set, readings.product().rollDegrees());
-      case "sharpness.blurAtExportPx" -> sharper(finding, set);
+      case "sharpness.blurAtExportPx" -> SharpnessRemedies.onSet(finding, readings, set);
       case "sharpness.noiseSigma" -> quieter(readings, set);
       case "exposure.burntShare" -> darker(finding, readings, set);
       default -> null;
@@ -81,19 +79,12 @@ final class SetRemedies {
         SetAdvice.balance(set));
   }
 
-  private static SetAdvice.Change sharper(Finding finding, StandingSet set) {
-    return led(
-        Remedies.say(
-            "Edges are %.1f px soft as delivered: tripod and timer, then ", finding.value()),
-        SetAdvice.steadyAndFocused(set));
-  }
-
   private static SetAdvice.Change quieter(Readings readings, StandingSet set) {
     Double seconds = secondsOf(readings);
     Integer iso = readings.image().camera() == null ? null : readings.image().camera().iso();
-    return seconds == null || iso == null || iso <= LOW_ISO
+    return seconds == null || iso == null || iso <= PhotoRemedies.LOW_ISO
         ? null
-        : led("On a tripod, ", SetAdvice.quiet(set, seconds, iso, LOW_ISO));
+        : led("On a tripod, ", SetAdvice.quiet(set, seconds, iso, PhotoRemedies.LOW_ISO));
   }
 
   private static SetAdvice.Change led(String why, SetAdvice.Change change) {

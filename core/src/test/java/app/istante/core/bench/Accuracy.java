@@ -48,6 +48,7 @@ public final class Accuracy {
   private int leansTold;
   private final Verdicts verdicts = new Verdicts();
   private final Steadiness steadiness = new Steadiness();
+  private final Resaved resaved = new Resaved();
   private final WorstPage page;
   private final WithBlank withBlank;
 
@@ -99,6 +100,7 @@ public final class Accuracy {
     accuracy.print();
     accuracy.verdicts.print();
     accuracy.steadiness.print();
+    accuracy.resaved.print();
     accuracy.withBlank.print();
     accuracy.cards();
   }
@@ -122,6 +124,7 @@ public final class Accuracy {
       // By name, so that every run looks at the same ones.
       if (Math.floorMod(picture.label().name().hashCode(), STEADY_EVERY) == 0) {
         steadiness.add(picture, readings);
+        resaved.add(picture.photo());
       }
       if (source.scene != null && WithBlank.isHard(picture.label().kind())) {
         withBlank.add(source.scene, picture, analysed, readings);

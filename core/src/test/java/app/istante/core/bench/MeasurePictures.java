@@ -71,15 +71,26 @@ public final class MeasurePictures {
   /**
    * @param sets good, borderline and bad
    * @param quiet the light's own noise would be taken for what is shown
+   * @param saved JPEG quality that each was once saved with; 1 keeps it
    */
   private record Strip(
       String name,
       Function<Readings, String> reading,
       List<StandingSet> sets,
       boolean quiet,
-      View view) {
+      View view,
+      List<Double> saved) {
     Strip(String name, Function<Readings, String> reading, List<StandingSet> sets) {
       this(name, reading, sets, false, View.WHOLE);
+    }
+
+    Strip(
+        String name,
+        Function<Readings, String> reading,
+        List<StandingSet> sets,
+        boolean quiet,
+        View view) {
+      this(name, reading, sets, quiet, view, List.of(1.0, 1.0, 1.0));
     }
   }
 
@@ -101,8 +112,11 @@ public final class MeasurePictures {
       }
       List<EncodedImage> pictures = new ArrayList<>();
       List<String> read = new ArrayList<>();
-      for (StandingSet set : strip.sets()) {
+      for (int i = 0; i < strip.sets().size(); i++) {
+        StandingSet set = strip.sets().get(i);
         EncodedImage picture = (strip.quiet() ? quiet : sets).photograph(set).picture();
+        double saved = strip.saved().get(i);
+        picture = saved < 1 ? Resaved.once(picture, saved) : picture;
         var photo = new PhotoReader(Limits.STANDARD).read(PhotoWriter.jpeg(picture, 0.95));
         read.add(strip.reading().apply(Measurement.measure(photo)));
         pictures.add(picture);
@@ -233,6 +247,16 @@ public final class MeasurePictures {
                     ? blur(r)
                     : say("smeared over %.0f px", r.sharpness().motion().lengthPx()),
             List.of(good, PlantedSets.handled(good, 0, 3), PlantedSets.handled(good, 0, 14))),
+        new Strip(
+            "compressed",
+            r ->
+                r.sharpness().compressedTo() == null
+                    ? "nothing coarse"
+                    : say("quality %d of 100", r.sharpness().compressedTo()),
+            List.of(good, good, good),
+            false,
+            View.CLOSE,
+            List.of(1.0, 0.45, 0.08)),
         new Strip(
             "grain",
             r -> say("%.1f codes", r.sharpness().noiseSigma()),

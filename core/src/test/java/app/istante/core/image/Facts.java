@@ -5,6 +5,17 @@ public final class Facts {
   private Facts() {}
 
   public static PhotoFacts of(int widthPx, int heightPx) {
+    return of(widthPx, heightPx, null);
+  }
+
+  /** Settings that the readings of a camera's picture speak of. */
+  public static PhotoFacts.Camera camera(
+      double focalLength35Mm, double fNumber, double seconds, int iso) {
+    return new PhotoFacts.Camera(
+        null, null, null, focalLength35Mm, fNumber, seconds, iso, null, null, null);
+  }
+
+  public static PhotoFacts of(int widthPx, int heightPx, PhotoFacts.Camera camera) {
     return new PhotoFacts(
         widthPx,
         heightPx,
@@ -16,7 +27,7 @@ public final class Facts {
         "0",
         1,
         null,
-        null,
+        camera,
         new PhotoFacts.Privacy(false, false, false));
   }
 }

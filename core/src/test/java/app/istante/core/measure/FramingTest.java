@@ -44,7 +44,8 @@ public class FramingTest {
         product,
         backdrop,
         null,
-        new Readings.Sharpness(2.0, 2.5, null, null, null, null, null, 1.0, null, null, null, null),
+        new Readings.Sharpness(
+            2.0, 2.5, null, null, null, null, null, 1.0, null, null, null, List.of(), null, null),
         null,
         null,
         Map.of("sharpness.blurSigmaPx", 0.2),

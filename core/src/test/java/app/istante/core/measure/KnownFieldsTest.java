@@ -285,6 +285,6 @@ public class KnownFieldsTest {
 
   private static Readings.Sharpness sharpness(Readings.Motion motion) {
     return new Readings.Sharpness(
-        1.0, 1.5, null, null, null, null, motion, 1.0, null, null, null, null);
+        1.0, 1.5, null, null, null, null, motion, 1.0, null, null, null, List.of(), null, null);
   }
 }

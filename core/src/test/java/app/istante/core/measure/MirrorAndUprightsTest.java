@@ -115,6 +115,8 @@ public class MirrorAndUprightsTest {
             1.0,
             null,
             null,
+            null,
+            List.of(),
             List.of(least, (least + most) / 2, most),
             new Readings.BlurMap(4, 6, map));
     return Focus.of(sharpness, least > 1.5, 1.5);

@@ -6,6 +6,7 @@ import static org.testng.Assert.assertNotNull;
 import static org.testng.Assert.assertNull;
 import static org.testng.Assert.assertTrue;
 
+import app.istante.core.image.Facts;
 import app.istante.core.measure.Readings;
 import app.istante.core.rules.RuleBook;
 import app.istante.core.rules.RuleBookException;
@@ -21,6 +22,14 @@ public class RemediesTest {
 
   private static Judgement strict(Readings readings) {
     return Judge.judge(readings, book("fieramonda"), "lead");
+  }
+
+  private static String readingOf(Judgement judgement, String rule) {
+    return judgement.findings().stream()
+        .filter(finding -> finding.rule().equals(rule))
+        .findFirst()
+        .orElseThrow()
+        .reading();
   }
 
   private static Remedy of(Judgement judgement, String rule) {
@@ -83,17 +92,57 @@ public class RemediesTest {
     assertNull(plan.rotateDegrees());
   }
 
-  @Test
-  public void blurAsksForTripodAndTimer() {
-    Judgement judged = strict(Sample.good().blur(4).build());
+  private static String sharper(Sample sample) {
+    Judgement judged = strict(sample.build());
     assertEquals(judged.verdict(), Verdict.Reshoot);
     Remedy remedy =
         judged.remedies().stream()
-            .filter(one -> one.text().startsWith("Edges are"))
+            .filter(one -> readingOf(judged, one.rule()).equals("sharpness.blurAtExportPx"))
             .findFirst()
             .orElseThrow();
     assertFalse(remedy.inFinishing());
-    assertTrue(remedy.text().contains("Tripod and timer"), remedy.text());
+    return remedy.text();
+  }
+
+  @Test
+  public void blurAsksForTripodAndTimer() {
+    String text = sharper(Sample.good().blur(4));
+    assertTrue(text.startsWith("Edges are 4.0 px soft as delivered."), text);
+    assertTrue(text.contains("Tripod and timer"), text);
+  }
+
+  @Test
+  public void aShakeAsksForTheShutterThatAHandNeeds() {
+    // Smeared to 6 px as delivered, a quarter of the time would do: 1/60 s. But not at 85 mm.
+    Sample sample = Sample.good().blur(6).shaken(31, 4);
+    assertEquals(
+        sharper(sample.camera(Facts.camera(85, 4, 1 / 15.0, 400))),
+        "Shake: edges are smeared 31 px sideways in 1/15 s at 85 mm equivalent. Tripod and timer;"
+            + " hand-held it needs 1/85 s.");
+    assertTrue(sharper(sample.camera(Facts.camera(28, 4, 1 / 15.0, 400))).endsWith("1/60 s."));
+    String unknown = sharper(Sample.good().blur(6).shaken(31, 88));
+    assertTrue(unknown.contains("31 px up and down."), unknown);
+    assertTrue(unknown.endsWith("or a shutter 4 times as fast."), unknown);
+  }
+
+  @Test
+  public void whatWasDoneToTheFileIsTold() {
+    // 2,400 px whose edges are 2.96 px wide hold as much as 0.65 / 2.96 of them.
+    assertTrue(
+        sharper(Sample.good().blur(2).file("upscaled", null))
+            .startsWith("This file was enlarged: its 2400 px hold the detail of 500."));
+    assertTrue(
+        sharper(Sample.good().blur(2).file("compressed", 22)).startsWith("Edges are"),
+        "compression blurs no edge");
+  }
+
+  @Test
+  public void aPictureThatWasCompressedToMudComesFromTheCameraAgain() throws RuleBookException {
+    assertTrue(
+        told(Sample.good().blocking(1.2).file("compressed", 22), "sharpness.blocking")
+            .startsWith("It was once compressed to a quality of 22 of 100:"));
+    assertTrue(
+        told(Sample.good().blocking(1.2), "sharpness.blocking").contains("its best quality"));
   }
 
   @Test

@@ -18,6 +18,11 @@ final class Sample {
   private double liftAllowed = 0.4;
   private double blur = 0.8;
   private double band;
+  private Readings.Motion motion;
+  private List<String> causes = List.of();
+  private Integer compressedTo;
+  private Double blocking;
+  private PhotoFacts.Camera camera;
   private double roll;
   private double outlined = 0.95;
   private double rollConfidence = 0.9;
@@ -86,6 +91,28 @@ final class Sample {
     return this;
   }
 
+  Sample shaken(double lengthPx, double degrees) {
+    motion = new Readings.Motion(lengthPx, degrees, 0.9);
+    return this;
+  }
+
+  /** What the file itself tells of its softness. */
+  Sample file(String cause, Integer quality) {
+    causes = List.of(cause);
+    compressedTo = quality;
+    return this;
+  }
+
+  Sample blocking(double strength) {
+    blocking = strength;
+    return this;
+  }
+
+  Sample camera(PhotoFacts.Camera settings) {
+    camera = settings;
+    return this;
+  }
+
   Sample roll(double degrees, double confidence) {
     roll = degrees;
     rollConfidence = confidence;
@@ -104,7 +131,7 @@ final class Sample {
   }
 
   Readings build() {
-    PhotoFacts facts = Facts.of(width, height);
+    PhotoFacts facts = Facts.of(width, height, camera);
     double liftToWhite =
         Math.max(0, Math.log(Srgb.decode8(250) / Srgb.decode(low5 / 255)) / Math.log(2));
     double fillWidth = (double) box.width() / width;
@@ -157,7 +184,20 @@ final class Sample {
         new Readings.Colour(
             null, new Readings.Neutral("backdrop", castA, castB), List.of(), null, null),
         new Readings.Sharpness(
-            blur, blur, null, null, null, null, null, 1.0, null, null, null, null),
+            blur,
+            blur,
+            null,
+            null,
+            null,
+            null,
+            motion,
+            1.0,
+            blocking,
+            null,
+            compressedTo,
+            causes,
+            null,
+            null),
         null,
         new Readings.Exposure(
             0.0, 0.0, 0.0, 0.0, liftAllowed, 3.0, 50.0, 60.0, liftToWhite, liftAllowed),
