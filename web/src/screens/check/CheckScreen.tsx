@@ -281,7 +281,7 @@ function AssignBar(props: {
             label: `${shot.itemCode} ${shot.itemTitle}, ${shot.role}`,
           })),
           { value: "BLANK", label: "The empty set, before the takes" },
-          { value: "CARD", label: "The colour card, before the takes" },
+          { value: "CARD", label: "The colour card or a grey card, before the takes" },
         ]}
         onChange={(value) => {
           const shot = props.shots.find((one) => one.id === Number(value));

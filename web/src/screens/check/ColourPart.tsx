@@ -65,12 +65,18 @@ function tint(a: number, b: number): string {
 
 function CardRows({ card }: { card: ColourCard }) {
   const balance = card.whiteBalance;
+  const grey = card.kind === "grey";
   return (
     <>
-      <Row name={`Colour card in the ${card.source}`}>
-        {card.meanDeltaE.toFixed(1)} ΔE, at worst {card.maxDeltaE.toFixed(1)}
+      <Row name={`${grey ? "Grey" : "Colour"} card in the ${card.source}`}>
+        {card.meanDeltaE.toFixed(1)} ΔE
+        {!grey && `, at worst ${card.maxDeltaE.toFixed(1)}`}
       </Row>
-      <Row name="Balanced and exposed by it">{card.meanDeltaEAfterBalance.toFixed(1)} ΔE left</Row>
+      {!grey && (
+        <Row name="Balanced and exposed by it">
+          {card.meanDeltaEAfterBalance.toFixed(1)} ΔE left
+        </Row>
+      )}
       <Row name="Exposure by the card">
         {card.exposureErrorStops > 0 ? "+" : ""}
         {card.exposureErrorStops.toFixed(2)} stop

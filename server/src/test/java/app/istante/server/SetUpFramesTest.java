@@ -68,6 +68,48 @@ public class SetUpFramesTest extends RunningServer {
         409);
   }
 
+  private static byte[] greyCard() throws IOException {
+    byte[] rgb = new byte[3 * 480 * 360];
+    for (int at = 0; at < rgb.length; at++) {
+      int x = at / 3 % 480;
+      int y = at / 3 / 480;
+      rgb[at] = (byte) (x > 160 && x < 320 && y > 120 && y < 250 ? 110 : 235);
+    }
+    byte[] jpeg = PhotoWriter.jpeg(new EncodedImage(480, 360, rgb), 0.92);
+    return ExifTime.write(jpeg, "2026:03:15 08:00:00");
+  }
+
+  /** A plain grey thing is the grey card only where somebody says so. */
+  @Test
+  public void takesAreMeasuredWithTheGreyCardOnceItIsSaidWhichFrameShowsIt() throws IOException {
+    long shoot = newShoot("tuttocose", "FRAME-6", "lead");
+    long card = upload(shoot, "grey.jpg", greyCard(), null).json().get("takeId").asLong();
+    measured(card);
+    long take =
+        upload(shoot, "a.jpg", smallPhoto(302), shotOf(shoot, "lead"))
+            .json()
+            .get("takeId")
+            .asLong();
+    measured(take);
+    assertTrue(readings(card).at("/colour/card").isMissingNode());
+    assertTrue(readings(take).at("/colour/card").isMissingNode());
+
+    say(card, "\"frame\":\"CARD\"");
+    JsonNode told =
+        until(
+            () ->
+                readings(take).at("/colour/card").isMissingNode()
+                    ? null
+                    : readings(take).at("/colour/card"));
+    assertEquals(told.get("kind").asString(), "grey");
+    assertEquals(told.get("source").asString(), "card frame");
+    assertEquals(readings(card).at("/colour/card/source").asString(), "frame");
+
+    say(card, "\"shotId\":null");
+    until(() -> readings(take).at("/colour/card").isMissingNode() ? true : null);
+    until(() -> readings(card).at("/colour/card").isMissingNode() ? true : null);
+  }
+
   /** The demo's abacus: outlined well, and doubted. */
   @Test
   public void anOutlineThatSomebodyFoundRightIsMeasuredWith() throws IOException {

@@ -4,7 +4,6 @@ import app.istante.core.colour.CardReference;
 import app.istante.core.colour.DeltaE;
 import app.istante.core.colour.Lab;
 import app.istante.core.image.LinearImage;
-import app.istante.core.mask.Planes;
 import app.istante.core.mask.Regions;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -16,9 +15,6 @@ import java.util.Optional;
  * those of the card in one of its turns, whatever the light. A board of other colours is no card.
  */
 public final class CardFinder {
-  /** Colour changes less than this over a patch, CIELAB units over two pixels. */
-  private static final float FLAT = 5;
-
   private static final double SMALLEST_SHARE = 0.0002;
   private static final double LARGEST_SHARE = 0.04;
   private static final int MOST_SPOTS = 500;
@@ -38,20 +34,16 @@ public final class CardFinder {
   /** The card ends this far from the middle of its outer patches, in steps from patch to patch. */
   private static final double EDGE = 0.7;
 
+  private final Regions flat;
   private final LinearImage image;
-  private final float[] l;
-  private final float[] a;
-  private final float[] b;
   private final int width;
   private final int height;
 
-  private CardFinder(LinearImage image, float[] l, float[] a, float[] b) {
-    this.image = image;
-    this.l = l;
-    this.a = a;
-    this.b = b;
-    this.width = image.width();
-    this.height = image.height();
+  private CardFinder(FlatPlaces places) {
+    flat = places.regions;
+    image = places.image;
+    width = image.width();
+    height = image.height();
   }
 
   /**
@@ -73,12 +65,8 @@ public final class CardFinder {
       double residual,
       double confidence) {}
 
-  /**
-   * @param l CIELAB planes of the same picture
-   */
-  public static Optional<FoundCard> find(
-      LinearImage image, float[] l, float[] a, float[] b, CardReference reference) {
-    return new CardFinder(image, l, a, b).find(reference);
+  public static Optional<FoundCard> find(FlatPlaces flat, CardReference reference) {
+    return new CardFinder(flat).find(reference);
   }
 
   private Optional<FoundCard> find(CardReference reference) {
@@ -114,8 +102,6 @@ public final class CardFinder {
 
   /** Flat places of a patch's size and shape. */
   private List<Lattice.Spot> spots() {
-    float[] slope = slope();
-    Regions flat = Regions.of(width, height, at -> slope[at] < FLAT);
     double size = (double) width * height;
     double[][] sums = new double[flat.all().size() + 1][3];
     int[] labels = flat.labels();
@@ -149,30 +135,6 @@ public final class CardFinder {
     double filled = n / (12 * Math.sqrt(Math.max(1e-9, xx * yy - xy * xy)));
     double stretch = (xx + yy) / (2 * Math.sqrt(Math.max(1e-9, xx * yy - xy * xy)));
     return filled > 0.85 && stretch < 1.6;
-  }
-
-  private float[] slope() {
-    float[] out = new float[l.length];
-    java.util.Arrays.fill(out, Float.MAX_VALUE);
-    float[] sl = Planes.boxMean(l, width, height, 1);
-    float[] sa = Planes.boxMean(a, width, height, 1);
-    float[] sb = Planes.boxMean(b, width, height, 1);
-    for (int y = 1; y < height - 1; y++) {
-      for (int x = 1; x < width - 1; x++) {
-        int at = y * width + x;
-        float across = difference(sl, sa, sb, at - 1, at + 1);
-        float down = difference(sl, sa, sb, at - width, at + width);
-        out[at] = (float) Math.sqrt(across + down);
-      }
-    }
-    return out;
-  }
-
-  private static float difference(float[] l, float[] a, float[] b, int one, int two) {
-    float dl = l[one] - l[two];
-    float da = a[one] - a[two];
-    float db = b[one] - b[two];
-    return dl * dl + 0.5f * (da * da + db * db);
   }
 
   /** One way in which the board may be the card. */

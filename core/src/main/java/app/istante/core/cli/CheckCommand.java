@@ -86,7 +86,8 @@ public final class CheckCommand implements Callable<Integer> {
   @Option(
       names = "--card",
       paramLabel = "FILE",
-      description = "The card frame of the same set-up: a photo with the 24-patch colour card.")
+      description =
+          "The card frame of the same set-up: a photo with the 24-patch colour card or a grey card.")
   private Path cardFile;
 
   @Option(
@@ -168,12 +169,13 @@ public final class CheckCommand implements Callable<Integer> {
     PhotoReader reader = new PhotoReader(Limits.STANDARD);
     Readings.ColourCard card = null;
     if (cardFile != null) {
-      card = Measurement.measure(reader.read(cardFile)).colour().card();
+      card =
+          Measurement.measure(Analysed.of(reader.read(cardFile), Known.CARD_FRAME)).colour().card();
       if (card == null) {
         throw new IllegalArgumentException(
-            "No 24-patch colour card is found in "
+            "Neither a 24-patch colour card nor a grey card is found in "
                 + cardFile
-                + ". Lay it flat, all patches in the frame.");
+                + ". Lay it flat on plain ground, all of it in the frame.");
       }
     }
     return new Known(

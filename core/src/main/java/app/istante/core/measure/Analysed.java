@@ -2,6 +2,9 @@ package app.istante.core.measure;
 
 import app.istante.core.card.CardFinder;
 import app.istante.core.card.CardFinder.FoundCard;
+import app.istante.core.card.FlatPlaces;
+import app.istante.core.card.GreyCardFinder;
+import app.istante.core.card.GreyCardFinder.GreyCard;
 import app.istante.core.colour.CardReference;
 import app.istante.core.colour.Lab;
 import app.istante.core.image.EncodedImage;
@@ -27,6 +30,9 @@ public final class Analysed {
   /** The card's own edge and shadow belong to it. */
   private static final double AROUND_CARD = 1.1;
 
+  /** A product is not much smaller than the grey card beside it. */
+  private static final double LEAST_BESIDE = 0.3;
+
   private final Photo photo;
   private final EncodedImage srgb;
   private final LinearImage linear;
@@ -36,6 +42,7 @@ public final class Analysed {
   private final Separation separation;
 
   private final FoundCard card;
+  private final GreyCard greyCard;
   private final Known known;
 
   private Analysed(Photo photo, EncodedImage srgb, LinearImage linear, Known known) {
@@ -48,10 +55,33 @@ public final class Analysed {
     labA = new float[size];
     labB = new float[size];
     Lab.fill(linear.red(), linear.green(), linear.blue(), labL, labA, labB);
-    card = CardFinder.find(linear, labL, labA, labB, CARD_REFERENCE).orElse(null);
-    Separation told =
-        Separator.separate(linear, card == null ? null : covered(card.corners()), known.blank());
+    FlatPlaces flat = FlatPlaces.of(linear, labL, labA, labB);
+    card = CardFinder.find(flat, CARD_REFERENCE).orElse(null);
+    GreyCard grey =
+        card != null ? null : GreyCardFinder.find(flat, known.isCardFrame()).orElse(null);
+    boolean[] covered =
+        card != null ? covered(card.corners()) : grey != null ? covered(grey.corners()) : null;
+    Separation told = Separator.separate(linear, covered, known.blank());
+    if (grey != null && !known.isCardFrame() && !isBeside(told, covered)) {
+      // A grey thing that is for sale looks the same.
+      grey = null;
+      told = Separator.separate(linear, null, known.blank());
+    }
+    greyCard = grey;
     separation = known.outlineRight() ? told.foundRight() : told;
+  }
+
+  /** Whether there is a product besides what is covered. */
+  private static boolean isBeside(Separation told, boolean[] covered) {
+    int own = 0;
+    int product = 0;
+    for (int at = 0; at < covered.length; at++) {
+      own += covered[at] ? 1 : 0;
+      product += told.kind()[at] == Separation.PRODUCT ? 1 : 0;
+    }
+    return told.found()
+        && told.confidence() >= Readings.Product.SURE_OUTLINE
+        && product > LEAST_BESIDE * own;
   }
 
   /** Working pixels under a quadrangle given in photo pixels, with a little round it. */
@@ -124,6 +154,11 @@ public final class Analysed {
   /** The colour card in the frame, or null. */
   FoundCard card() {
     return card;
+  }
+
+  /** The grey card in the frame, or null. */
+  GreyCard greyCard() {
+    return greyCard;
   }
 
   float[] labL() {

@@ -81,7 +81,7 @@ final class CardMeasure {
     return rgb == null ? new Lab(0, 0, 0) : Lab.ofLinear(rgb[0], rgb[1], rgb[2]);
   }
 
-  private static Readings.LabValue value(Lab lab) {
+  static Readings.LabValue value(Lab lab) {
     return new Readings.LabValue(lab.l(), lab.a(), lab.b());
   }
 
@@ -152,7 +152,7 @@ final class CardMeasure {
     return sum / Math.max(1, count);
   }
 
-  private static Readings.WhiteBalance whiteBalance(double[] gains) {
+  static Readings.WhiteBalance whiteBalance(double[] gains) {
     Double mired = null;
     Double tint = null;
     try {

@@ -22,7 +22,9 @@ final class ColourMeasure {
 
   static Readings.Colour measure(Analysed picture, Readings.Backdrop backdrop, Notes notes) {
     Readings.ColourCard inFrame =
-        CardMeasure.measure(picture.card(), Analysed.CARD_REFERENCE, notes);
+        picture.greyCard() == null
+            ? CardMeasure.measure(picture.card(), Analysed.CARD_REFERENCE, notes)
+            : GreyCardMeasure.measure(picture.greyCard(), notes);
     Readings.ColourCard card = inFrame != null ? inFrame : fromCardFrame(picture.known().card());
     Readings.Neutral neutral = neutral(backdrop);
     List<Readings.Dominant> dominant = DominantColours.of(picture);

@@ -10,12 +10,20 @@ import app.istante.core.mask.BlankFrame;
  * @param card the colour card as read in the card frame of the same set-up
  * @param reference the item's own colour, as its seller knows it: CIELAB under D50
  * @param outlineRight whether a person looked at the outline and found it right
+ * @param isCardFrame whether somebody says that it is the card frame itself
  */
 public record Known(
-    BlankFrame blank, Readings.ColourCard card, Lab reference, boolean outlineRight) {
+    BlankFrame blank,
+    Readings.ColourCard card,
+    Lab reference,
+    boolean outlineRight,
+    boolean isCardFrame) {
   public static final Known NOTHING = new Known(null, null, null);
 
+  /** Of a frame that shows the colour card, or the grey one. */
+  public static final Known CARD_FRAME = new Known(null, null, null, false, true);
+
   public Known(BlankFrame blank, Readings.ColourCard card, Lab reference) {
-    this(blank, card, reference, false);
+    this(blank, card, reference, false, false);
   }
 }

@@ -222,7 +222,7 @@ public record Readings(
    * A colour card.
    *
    * @param source frame, or card frame of the same set-up
-   * @param kind 24-patch
+   * @param kind 24-patch, or grey: a plain card of 18 %
    * @param confidence 0 to 1
    * @param corners x, y in photo pixels, clockwise from the card's upper left
    * @param meanDeltaE CIEDE2000 of the patches as they are

@@ -14,9 +14,16 @@ import java.util.SplittableRandom;
  * @param tiltDegrees away from the camera, about an axis across the card
  * @param gains of the light, red, green, blue
  * @param grain standard deviation, 8-bit codes
+ * @param grey whether it is a plain card of 18 %, without patches
  */
 record DrawnCard(
-    double share, double turnDegrees, double tiltDegrees, double[] gains, double grain, long seed) {
+    double share,
+    double turnDegrees,
+    double tiltDegrees,
+    double[] gains,
+    double grain,
+    boolean grey,
+    long seed) {
   static final int WIDTH = 1000;
   static final int HEIGHT = 750;
 
@@ -27,7 +34,13 @@ record DrawnCard(
   private static final double DISTANCE = 14;
   private static final int SUBPIXELS = 3;
 
+  private static final double GREY = 0.18;
+
   static DrawnCard drawn(long seed) {
+    return drawn(seed, false);
+  }
+
+  static DrawnCard drawn(long seed, boolean grey) {
     SplittableRandom lot = new SplittableRandom(seed);
     double warm = lot.nextDouble() * 0.9 - 0.25;
     double level = 0.45 + 0.5 * lot.nextDouble();
@@ -37,6 +50,7 @@ record DrawnCard(
         60 * (lot.nextDouble() - 0.5),
         new double[] {level * (1 + 0.4 * warm), level, level * (1 - 0.5 * warm)},
         0.5 + 3 * lot.nextDouble(),
+        grey,
         seed);
   }
 
@@ -94,6 +108,12 @@ record DrawnCard(
       double ground = 0.55 + 0.2 * x / WIDTH;
       for (int channel = 0; channel < 3; channel++) {
         sum[channel] += clamp(gains[channel] * ground);
+      }
+      return;
+    }
+    if (grey) {
+      for (int channel = 0; channel < 3; channel++) {
+        sum[channel] += clamp(gains[channel] * GREY);
       }
       return;
     }

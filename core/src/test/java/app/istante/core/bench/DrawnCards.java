@@ -5,7 +5,7 @@ import app.istante.core.image.EncodedImage;
 /** The bed's drawn cards, for tests in other packages. */
 public final class DrawnCards {
   private static final DrawnCard UPRIGHT =
-      new DrawnCard(0.25, 0, 0, new double[] {0.8, 0.8, 0.8}, 1, 1);
+      new DrawnCard(0.25, 0, 0, new double[] {0.8, 0.8, 0.8}, 1, false, 1);
 
   private DrawnCards() {}
 
@@ -15,6 +15,16 @@ public final class DrawnCards {
 
   public static double[] truth(long lot, int patch) {
     return DrawnCard.drawn(lot).truth(patch);
+  }
+
+  /** A grey card in place of the colour card. */
+  public static EncodedImage grey(long lot) {
+    return DrawnCard.drawn(lot, true).picture();
+  }
+
+  /** The light that fell on a card. */
+  public static double[] gains(long lot) {
+    return DrawnCard.drawn(lot).gains();
   }
 
   public static EncodedImage upright() {

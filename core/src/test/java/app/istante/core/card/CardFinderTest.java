@@ -26,7 +26,7 @@ public class CardFinderTest {
     float[] a = new float[size];
     float[] b = new float[size];
     Lab.fill(light.red(), light.green(), light.blue(), l, a, b);
-    return CardFinder.find(light, l, a, b, REFERENCE);
+    return CardFinder.find(FlatPlaces.of(light, l, a, b), REFERENCE);
   }
 
   @DataProvider

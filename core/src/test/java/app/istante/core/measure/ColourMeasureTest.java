@@ -75,6 +75,49 @@ public class ColourMeasureTest {
     assertEquals(colour.castOnProduct().b(), seen.b() - RED.b(), 0.5);
   }
 
+  /**
+   * A card of 18 % on a ground of 75 %, at the left or in the middle, and perhaps the box beside
+   * it.
+   */
+  private static Photo withGreyCard(double left, boolean box) {
+    double[] rgb = RED.toLinear();
+    return DrawnPhoto.of(
+        640,
+        480,
+        3,
+        (x, y, channel) -> {
+          boolean card = x > left && x < left + 110 && y > 200 && y < 290;
+          boolean thing = box && x > 200 && x < 440 && y > 120 && y < 380;
+          return 0.8 * WARM[channel] * (card ? 0.18 : thing ? rgb[channel] : 0.75);
+        });
+  }
+
+  @Test
+  public void aGreyCardBesideTheProductTellsLightAndExposure() {
+    Readings readings = Measurement.measure(Analysed.of(withGreyCard(40, true), Known.NOTHING));
+    Readings.ColourCard card = readings.colour().card();
+    assertEquals(card.kind(), "grey");
+    assertEquals(card.exposureErrorStops(), Math.log(0.8) / Math.log(2), 0.03);
+    assertEquals(card.whiteBalance().redGain(), 1 / WARM[0], 0.01);
+    assertEquals(card.whiteBalance().blueGain(), 1 / WARM[2], 0.01);
+    assertEquals(readings.colour().castOnProduct().source(), "card");
+    assertEquals(readings.product().boxPx().x(), 200, 4, "the card is not for sale");
+    assertEquals(readings.backdrop().foreign().size(), 1, "as a colour card in the frame");
+  }
+
+  @Test
+  public void aGreyThingAloneIsAProductUnlessItIsSaidToBeTheCard() {
+    Photo alone = withGreyCard(260, false);
+    Readings sold = Measurement.measure(Analysed.of(alone, Known.NOTHING));
+    assertNull(sold.colour().card());
+    assertEquals(sold.product().boxPx().width(), 110, 4);
+    Readings.ColourCard card = colour(alone, Known.CARD_FRAME).card();
+    assertEquals(card.kind(), "grey");
+    assertEquals(card.meanDeltaEAfterBalance(), 0.0);
+    assertEquals(card.corners().get(0)[0], 260, 4);
+    assertEquals(card.corners().get(2)[1], 290, 4);
+  }
+
   /** On a black cloth a tint of one code would be a gain of several times. */
   @Test
   public void aDarkGroundIsNoNeutral() {

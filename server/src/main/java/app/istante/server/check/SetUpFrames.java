@@ -48,39 +48,54 @@ class SetUpFrames {
     this.pictures = pictures;
   }
 
-  /** Ids of the takes that show the empty set and the card. */
+  /**
+   * What a take is measured with.
+   *
+   * @param blank id of the take that shows the empty set
+   * @param card id of the take that shows the card: its own, where it is the card frame
+   */
   record Frames(@Nullable Long blank, @Nullable Long card) {
     static final Frames NONE = new Frames(null, null);
   }
 
   /** The frames for each of a shoot's takes. */
   Frames of(Take take) {
-    return take.isPicture() ? among(take, framesOf(take.shootId())) : Frames.NONE;
+    return among(take, framesOf(take.shootId(), against(take.shootId())));
   }
 
   /** Takes of a shoot that were measured against other frames than they should be now. */
   List<Long> outdated(long shootId) {
-    List<Take> frames = framesOf(shootId);
-    Map<Long, Frames> against = new HashMap<>();
-    checks.measuredAgainst(shootId).forEach(one -> against.put(one.takeId(), one.frames()));
-    if (frames.isEmpty() && against.values().stream().allMatch(Frames.NONE::equals)) {
-      return List.of();
-    }
+    Map<Long, Frames> against = against(shootId);
+    List<Take> frames = framesOf(shootId, against);
     return takes.findByShootId(shootId).stream()
-        .filter(take -> take.isPicture() && take.state() == TakeState.MEASURED)
-        .filter(take -> against.containsKey(take.id()))
+        .filter(take -> take.state() == TakeState.MEASURED && against.containsKey(take.id()))
         .filter(take -> !against.get(take.id()).equals(among(take, frames)))
         .map(Take::id)
         .toList();
   }
 
-  private List<Take> framesOf(long shootId) {
+  private Map<Long, Frames> against(long shootId) {
+    Map<Long, Frames> against = new HashMap<>();
+    checks.measuredAgainst(shootId).forEach(one -> against.put(one.takeId(), one.frames()));
+    return against;
+  }
+
+  /** A card frame counts from when it was measured as one. */
+  private List<Take> framesOf(long shootId, Map<Long, Frames> against) {
     return takes.findByShootIdAndShowsIn(shootId, List.of(Shows.BLANK, Shows.CARD)).stream()
         .filter(take -> take.state() == TakeState.MEASURED)
+        .filter(take -> take.shows() == Shows.BLANK || isItsOwnCard(take, against.get(take.id())))
         .toList();
   }
 
+  private static boolean isItsOwnCard(Take take, @Nullable Frames measured) {
+    return measured != null && take.id().equals(measured.card());
+  }
+
   private static Frames among(Take take, List<Take> frames) {
+    if (!take.isPicture()) {
+      return take.shows() == Shows.CARD ? new Frames(null, take.id()) : Frames.NONE;
+    }
     return new Frames(last(take, frames, Shows.BLANK), last(take, frames, Shows.CARD));
   }
 
@@ -102,15 +117,17 @@ class SetUpFrames {
    * @param outlineRight whether a person found the outline right that these frames give
    */
   Known known(Take take, Frames frames, boolean outlineRight) throws IOException {
+    boolean isCard = take.shows() == Shows.CARD;
     return new Known(
         frames.blank() == null ? null : blank(takes.findById(frames.blank()).orElse(null)),
-        frames.card() == null ? null : card(frames.card()),
+        frames.card() == null || isCard ? null : card(frames.card()),
         Optional.ofNullable(take.shotId())
             .map(shot -> shoots.shot(shot).item().referenceColour())
             .filter(colour -> !colour.isBlank())
             .map(ColourText::read)
             .orElse(null),
-        outlineRight);
+        outlineRight,
+        isCard);
   }
 
   private @Nullable BlankFrame blank(@Nullable Take take) throws IOException {

@@ -133,7 +133,7 @@ public class FinishService implements SlowWork {
       String sha256 = pictures.keep(jpeg, FileKind.JPEG).sha256();
       previews.makeAll(made, sha256);
       // It was cropped by an outline that somebody had to find right, if it was doubted.
-      Known known = new Known(null, null, null, take.outlineRight());
+      Known known = new Known(null, null, null, take.outlineRight(), false);
       Analysed finished = Analysed.of(made, known);
       Judgement again = Judge.judge(Measurement.measure(finished), book, checks.roleOf(take));
       String json = Json.mapper().writeValueAsString(again);
