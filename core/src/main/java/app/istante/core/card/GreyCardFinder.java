@@ -33,7 +33,7 @@ public final class GreyCardFinder {
   /** CIELAB lightness over the card: it is plain, and lit evenly enough. */
   private static final double MOST_SPREAD = 3;
 
-  private static final double[] MID_GREY = {30, 78};
+  private static final double[] MID_GREY = {22, 78};
 
   /** Of the way from its middle over which its colour is taken. */
   private static final double MIDDLE = 0.8;
@@ -46,7 +46,7 @@ public final class GreyCardFinder {
   /**
    * Light from the card over that from the ground: 18 % over paper's, held to the light or away.
    */
-  private static final double[] OF_GROUND = {0.09, 0.42};
+  private static final double[] OF_GROUND = {0.06, 0.42};
 
   private static final double SAME_TINT = 4;
 

@@ -9,6 +9,7 @@ import app.istante.core.image.PhotoWriter;
 import app.istante.core.image.UnreadablePhotoException;
 import app.istante.core.mask.Overlap;
 import app.istante.core.measure.Analysed;
+import app.istante.core.measure.Known;
 import app.istante.core.measure.Measurement;
 import app.istante.core.measure.Readings;
 import java.io.IOException;
@@ -35,6 +36,7 @@ public final class Accuracy {
   private static final double LEAST_BLUR = 0.55;
 
   private static final int CARDS = 60;
+  private static final double CARD_QUALITY = 0.85;
   private static final int DRAWN = 60;
 
   /** Each fifth picture is measured again with its file changed. */
@@ -103,6 +105,7 @@ public final class Accuracy {
     accuracy.resaved.print();
     accuracy.withBlank.print();
     accuracy.cards();
+    greyCards();
   }
 
   /** Makes a picture of the bed. */
@@ -226,13 +229,45 @@ public final class Accuracy {
     verdicts.add(picture, r);
   }
 
+  /** The same cards plain and grey, in frames that are said to show them. */
+  private static void greyCards() throws UnreadablePhotoException, IOException {
+    int found = 0;
+    double worst = 0;
+    for (long lot = 1; lot <= CARDS; lot++) {
+      DrawnCard card = DrawnCard.drawn(lot, true);
+      var photo =
+          new PhotoReader(Limits.STANDARD).read(PhotoWriter.jpeg(card.picture(), CARD_QUALITY));
+      Readings.ColourCard read =
+          Measurement.measure(Analysed.of(photo, Known.CARD_FRAME)).colour().card();
+      if (read == null || !read.kind().equals("grey")) {
+        System.out.println("  missed: " + card);
+        continue;
+      }
+      found++;
+      double truth = Math.log(card.gains()[1]) / Math.log(2);
+      worst = Math.max(worst, Math.abs(truth - read.exposureErrorStops()));
+      worst = Math.max(worst, stops(read.whiteBalance().redGain(), card.gains(), 0));
+      worst = Math.max(worst, stops(read.whiteBalance().blueGain(), card.gains(), 2));
+    }
+    System.out.printf(
+        Locale.ROOT,
+        "Grey cards: %d of %d found, exposure and balance off by %.3f stop at worst%n",
+        found,
+        CARDS,
+        worst);
+  }
+
+  private static double stops(double gain, double[] light, int channel) {
+    return Math.abs(Math.log(gain * light[channel] / light[1]) / Math.log(2));
+  }
+
   /** Drawn cards, whose colours are known exactly: how many are found, how well they are read. */
   private void cards() throws UnreadablePhotoException, IOException {
     int found = 0;
     double worst = 0;
     for (long lot = 1; lot <= CARDS; lot++) {
       DrawnCard card = DrawnCard.drawn(lot);
-      byte[] file = PhotoWriter.jpeg(card.picture(), 0.85);
+      byte[] file = PhotoWriter.jpeg(card.picture(), CARD_QUALITY);
       Readings.ColourCard read =
           Measurement.measure(new PhotoReader(Limits.STANDARD).read(file)).colour().card();
       if (read == null) {
