@@ -80,6 +80,22 @@ public record Separation(
     return with(found, sure, alpha, kind, groundLog, deviationStops, parts, holes);
   }
 
+  /** The same, with some places foreign: what of the product lay there alone is no part of it. */
+  public Separation without(boolean[] foreign) {
+    float[] covered = alpha.clone();
+    byte[] kinds = kind.clone();
+    for (int at = 0; at < kinds.length; at++) {
+      if (foreign[at]) {
+        kinds[at] = FOREIGN;
+        covered[at] = 0;
+      }
+    }
+    Regions before = Regions.of(width, height, at -> kind[at] == PRODUCT);
+    Regions after = Regions.of(width, height, at -> kinds[at] == PRODUCT);
+    int fewer = Math.max(1, parts - Math.max(0, before.all().size() - after.all().size()));
+    return with(found, confidence, covered, kinds, groundLog, deviationStops, fewer, holes);
+  }
+
   /** Another outline in the same light. */
   Separation outlined(float[] alpha, byte[] kind, int parts, int holes) {
     return with(found, confidence, alpha, kind, groundLog, deviationStops, parts, holes);

@@ -43,6 +43,7 @@ public final class Analysed {
 
   private final FoundCard card;
   private final GreyCard greyCard;
+  private final Lettering.Found lettering;
   private final Known known;
 
   private Analysed(Photo photo, EncodedImage srgb, LinearImage linear, Known known) {
@@ -68,7 +69,9 @@ public final class Analysed {
       told = Separator.separate(linear, null, known.blank());
     }
     greyCard = grey;
-    separation = known.outlineRight() ? told.foundRight() : told;
+    lettering = Lettering.in(told);
+    Separation own = lettering.takenOff(told);
+    separation = known.outlineRight() ? own.foundRight() : own;
   }
 
   /** Whether there is a product besides what is covered. */
@@ -159,6 +162,11 @@ public final class Analysed {
   /** The grey card in the frame, or null. */
   GreyCard greyCard() {
     return greyCard;
+  }
+
+  /** What was written over the picture. */
+  Lettering.Found lettering() {
+    return lettering;
   }
 
   float[] labL() {

@@ -5,6 +5,7 @@ import app.istante.core.colour.Lab;
 import app.istante.core.colour.TintToLinear;
 import app.istante.core.mask.Separation;
 import java.util.List;
+import java.util.Locale;
 
 /**
  * What is known of the colours, in order of trust: a card in the frame, the card frame of the same
@@ -18,6 +19,9 @@ final class ColourMeasure {
   /** In a darker ground a code or two make a tint, which the product would pay for many times. */
   private static final double DARKEST_NEUTRAL = 40;
 
+  /** Papers and cloths that are called white differ by less, CIELAB a and b. */
+  private static final double OTHER_LIGHT = 7;
+
   private ColourMeasure() {}
 
   static Readings.Colour measure(Analysed picture, Readings.Backdrop backdrop, Notes notes) {
@@ -28,12 +32,39 @@ final class ColourMeasure {
     Readings.ColourCard card = inFrame != null ? inFrame : fromCardFrame(picture.known().card());
     Readings.Neutral neutral = neutral(backdrop);
     List<Readings.Dominant> dominant = DominantColours.of(picture);
+    if (card != null && neutral != null) {
+      tellOtherLight(card, backdrop, neutral, notes);
+    }
     Double offReference = offReference(picture.known().reference(), dominant);
     if (offReference != null) {
       notes.band("colour.referenceDeltaE", 1.5);
     }
     return new Readings.Colour(
         card, neutral, dominant, offReference, castOnProduct(picture, card, backdrop, neutral));
+  }
+
+  /** Balanced by the card, the ground should be as neutral as paper is. */
+  private static void tellOtherLight(
+      Readings.ColourCard card, Readings.Backdrop backdrop, Readings.Neutral neutral, Notes notes) {
+    double[] rgb = TintToLinear.of(backdrop.level(), neutral.a(), neutral.b());
+    Lab ground =
+        Lab.ofLinear(
+            rgb[0] * card.whiteBalance().redGain(),
+            rgb[1],
+            rgb[2] * card.whiteBalance().blueGain());
+    double left = Math.hypot(ground.a(), ground.b());
+    if (left > OTHER_LIGHT) {
+      notes.cantTell(
+          "colour.card",
+          String.format(
+              Locale.ROOT,
+              card.source().equals(CARD_FRAME)
+                  ? "Balanced by the card frame, the ground is still tinted by %.0f: the light has"
+                      + " changed since. Photograph the card again."
+                  : "Balanced by the card, the ground is still tinted by %.0f: they are in different"
+                      + " light. Lay the card where the product stands.",
+              left));
+    }
   }
 
   private static Readings.ColourCard fromCardFrame(Readings.ColourCard card) {

@@ -38,12 +38,16 @@ final class GroundDetails {
   /** Nothing that the product's soft edge reaches is a mark. */
   private static final int EDGE = 2;
 
+  /** Share of a thing that makes it what most of it is. */
+  private static final double MOSTLY = 0.85;
+
   private final Analysed picture;
   private final Separation parts;
   private final int width;
   private final int height;
   private final float[] light;
   private final Regions foreign;
+  private final List<Readings.Foreign> border;
 
   GroundDetails(Analysed picture) {
     this.picture = picture;
@@ -52,6 +56,7 @@ final class GroundDetails {
     this.height = parts.height();
     this.light = picture.linear().luminance();
     this.foreign = Regions.of(width, height, at -> parts.kind()[at] == Separation.FOREIGN);
+    this.border = Border.of(picture.srgb());
   }
 
   /** Code of the ground seen through the product; null without holes. */
@@ -197,17 +202,19 @@ final class GroundDetails {
   }
 
   private Readings.BoxPx box(Regions.Region region) {
+    return box(region.left(), region.top(), region.right(), region.bottom());
+  }
+
+  /** Of working pixels, the last two included. */
+  private Readings.BoxPx box(int left, int top, int right, int bottom) {
     int factor = picture.linear().factor();
     return new Readings.BoxPx(
-        region.left() * factor,
-        region.top() * factor,
-        (region.right() - region.left() + 1) * factor,
-        (region.bottom() - region.top() + 1) * factor);
+        left * factor, top * factor, (right - left + 1) * factor, (bottom - top + 1) * factor);
   }
 
   List<Readings.Intrusion> intrusions() {
     return foreign.all().stream()
-        .filter(r -> r.borderPx() > 0)
+        .filter(r -> r.borderPx() > 0 && !isBorder(r))
         .map(
             r ->
                 new Readings.Intrusion(
@@ -234,8 +241,48 @@ final class GroundDetails {
     return (double) count / length;
   }
 
-  List<Readings.BoxPx> foreign() {
-    return foreign.all().stream().filter(r -> r.borderPx() == 0).map(this::box).toList();
+  /** Things, then lettering, then a border. */
+  List<Readings.Foreign> foreign() {
+    List<Readings.Foreign> all = new ArrayList<>();
+    for (Regions.Region region : foreign.all()) {
+      boolean letter = picture.lettering().holds(region.centreX(), region.centreY());
+      if (region.borderPx() == 0 && !letter) {
+        all.add(of(box(region), Readings.Foreign.PROP));
+      }
+    }
+    for (int[] line : picture.lettering().boxes()) {
+      all.add(of(box(line[0], line[1], line[2], line[3]), Readings.Foreign.TEXT));
+    }
+    all.addAll(border);
+    return all;
+  }
+
+  private static Readings.Foreign of(Readings.BoxPx box, String kind) {
+    return new Readings.Foreign(box.x(), box.y(), box.width(), box.height(), kind);
+  }
+
+  /** Whether most of a thing at the frame's edge is the border that was put round the picture. */
+  private boolean isBorder(Regions.Region region) {
+    int inside = 0;
+    for (int at = 0; at < width * height && !border.isEmpty(); at++) {
+      boolean here = foreign.labels()[at] == region.id();
+      inside += here && isInBorder(at % width, at / width) ? 1 : 0;
+    }
+    return inside > MOSTLY * region.areaPx();
+  }
+
+  /** A working pixel, or one beside it. */
+  private boolean isInBorder(int column, int row) {
+    int factor = picture.linear().factor();
+    int x = column * factor;
+    int y = row * factor;
+    return border.stream()
+        .anyMatch(
+            b ->
+                x >= b.x() - factor
+                    && y >= b.y() - factor
+                    && x < b.x() + b.width() + factor
+                    && y < b.y() + b.height() + factor);
   }
 
   /** Median of the ground in each field. */

@@ -96,7 +96,7 @@ public record Readings(
    * @param holesLevel 8-bit code of the ground seen through handles and rings; null without any
    * @param marks creases and specks on the ground, the clearest first
    * @param intrusions what stands at the frame's edge and is not backdrop
-   * @param foreign what lies in the frame, apart from the product
+   * @param foreign what is in the picture apart from the product: things, lettering, a border
    * @param grid the ground in stops below white, for drawing its contours
    * @param evened what finishing could make of it by the empty set's light; null without one
    * @param knownFromBlank whether a blank frame of the same set told how the ground should look
@@ -121,7 +121,7 @@ public record Readings(
       Double holesLevel,
       List<Mark> marks,
       List<Intrusion> intrusions,
-      List<BoxPx> foreign,
+      List<Foreign> foreign,
       Grid grid,
       Boolean knownFromBlank,
       Evened evened) {
@@ -139,6 +139,17 @@ public record Readings(
    * @param kind crease or speck
    */
   public record Mark(BoxPx boxPx, double contrastStops, String kind) {}
+
+  /**
+   * What does not belong in the picture, in photo pixels from the top left.
+   *
+   * @param kind prop, text or border; null in readings from before that was told
+   */
+  public record Foreign(int x, int y, int width, int height, String kind) {
+    public static final String PROP = "prop";
+    public static final String TEXT = "text";
+    public static final String BORDER = "border";
+  }
 
   /**
    * Something at the frame's edge.

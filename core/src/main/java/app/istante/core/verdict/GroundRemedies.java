@@ -2,6 +2,8 @@ package app.istante.core.verdict;
 
 import app.istante.core.measure.Readings;
 import app.istante.core.rules.Finding;
+import java.util.ArrayList;
+import java.util.List;
 
 /**
  * What to change where a finding speaks of the ground: light, tint, shadow, marks and strangers.
@@ -112,17 +114,37 @@ final class GroundRemedies {
   }
 
   static Remedy strangers(Finding finding, Readings readings) {
-    Readings.BoxPx first = readings.backdrop().foreign().get(0);
-    return Remedies.onSet(
-        finding,
-        Remedies.say(
-            "%d other %s in the frame, the first %d px from the left: take it away.",
-            readings.backdrop().foreign().size(),
-            readings.backdrop().foreign().size() == 1 ? "thing lies" : "things lie",
-            first.x()),
-        null,
-        null,
-        "The product alone.");
+    List<Readings.Foreign> all = readings.backdrop().foreign();
+    List<String> told = new ArrayList<>();
+    long texts = count(all, Readings.Foreign.TEXT);
+    long borders = count(all, Readings.Foreign.BORDER);
+    long things = all.size() - texts - borders;
+    if (things > 0) {
+      told.add(
+          Remedies.say(
+              "%d other %s in the frame, the first %d px from the left: take it away.",
+              things, things == 1 ? "thing lies" : "things lie", firstThing(all).x()));
+    }
+    if (texts > 0) {
+      told.add(
+          "Lettering was laid over the picture: hand in the file as the camera made it, and say the"
+              + " rest in the listing.");
+    }
+    if (borders > 0) {
+      told.add("A border was put round the picture: crop it off, or hand in the file without it.");
+    }
+    return Remedies.onSet(finding, String.join(" ", told), null, null, "The product alone.");
+  }
+
+  private static long count(List<Readings.Foreign> all, String kind) {
+    return all.stream().filter(one -> kind.equals(one.kind())).count();
+  }
+
+  private static Readings.Foreign firstThing(List<Readings.Foreign> all) {
+    return all.stream()
+        .filter(one -> one.kind() == null || one.kind().equals(Readings.Foreign.PROP))
+        .findFirst()
+        .orElseThrow();
   }
 
   static Remedy falloff(Finding finding, Readings readings) {

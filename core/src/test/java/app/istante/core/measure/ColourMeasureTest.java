@@ -2,6 +2,7 @@ package app.istante.core.measure;
 
 import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertNull;
+import static org.testng.Assert.assertTrue;
 
 import app.istante.core.colour.DeltaE;
 import app.istante.core.colour.Lab;
@@ -80,6 +81,13 @@ public class ColourMeasureTest {
    * it.
    */
   private static Photo withGreyCard(double left, boolean box) {
+    return greyCard(left, box, WARM);
+  }
+
+  /**
+   * @param onCard the light that falls on the card alone
+   */
+  private static Photo greyCard(double left, boolean box, double[] onCard) {
     double[] rgb = RED.toLinear();
     return DrawnPhoto.of(
         640,
@@ -88,7 +96,8 @@ public class ColourMeasureTest {
         (x, y, channel) -> {
           boolean card = x > left && x < left + 110 && y > 200 && y < 290;
           boolean thing = box && x > 200 && x < 440 && y > 120 && y < 380;
-          return 0.8 * WARM[channel] * (card ? 0.18 : thing ? rgb[channel] : 0.75);
+          return 0.8
+              * (card ? 0.18 * onCard[channel] : WARM[channel] * (thing ? rgb[channel] : 0.75));
         });
   }
 
@@ -103,6 +112,36 @@ public class ColourMeasureTest {
     assertEquals(readings.colour().castOnProduct().source(), "card");
     assertEquals(readings.product().boxPx().x(), 200, 4, "the card is not for sale");
     assertEquals(readings.backdrop().foreign().size(), 1, "as a colour card in the frame");
+  }
+
+  /** The card in shade of another colour, or in a frame taken under another lamp. */
+  @Test
+  public void aCardInOtherLightIsTold() {
+    Photo alike = withGreyCard(40, true);
+    Readings.ColourCard warm = colour(alike, Known.NOTHING).card();
+    assertTrue(otherLight(Measurement.measure(Analysed.of(alike, Known.NOTHING))).isEmpty());
+    assertTrue(
+        otherLight(Measurement.measure(Analysed.of(box(WARM), new Known(null, warm, null))))
+            .isEmpty());
+    double[] blue = {0.92, 1, 1.09};
+    String since =
+        otherLight(Measurement.measure(Analysed.of(box(blue), new Known(null, warm, null))));
+    assertTrue(since.contains("the light has changed since"), since);
+    Photo shaded = greyCard(260, false, blue);
+    String within = otherLight(Measurement.measure(Analysed.of(shaded, Known.CARD_FRAME)));
+    assertTrue(
+        within.contains("they are in different light"),
+        within
+            + Measurement.measure(Analysed.of(shaded, Known.CARD_FRAME)).colour()
+            + Measurement.measure(Analysed.of(shaded, Known.CARD_FRAME)).backdrop().kind());
+  }
+
+  private static String otherLight(Readings readings) {
+    return readings.cantTell().stream()
+        .filter(one -> one.reading().equals("colour.card"))
+        .map(Readings.CantTell::reason)
+        .findFirst()
+        .orElse("");
   }
 
   @Test

@@ -224,8 +224,14 @@ public class RemediesTest {
   public void whatStandsInIsToldWithItsSide() throws RuleBookException {
     String text = told(Sample.good().intrusion("left", 0.12), "backdrop.intrusions");
     assertTrue(text.contains("left edge (12 % of the frame)"), text);
-    String apart =
-        told(Sample.good().foreign(new Readings.BoxPx(300, 9, 5, 5)), "backdrop.foreign");
-    assertTrue(apart.contains("300 px from the left"), apart);
+    String apart = told(Sample.good().foreign(thing(null), thing("prop")), "backdrop.foreign");
+    assertTrue(apart.startsWith("2 other things lie in the frame, the first 300 px"), apart);
+    String added = told(Sample.good().foreign(thing("text"), thing("border")), "backdrop.foreign");
+    assertTrue(added.startsWith("Lettering was laid over the picture:"), added);
+    assertTrue(added.contains("A border was put round the picture:"), added);
+  }
+
+  private static Readings.Foreign thing(String kind) {
+    return new Readings.Foreign(300, 9, 5, 5, kind);
   }
 }

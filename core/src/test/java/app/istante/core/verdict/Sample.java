@@ -31,7 +31,7 @@ final class Sample {
 
   private List<Readings.Mark> marks = List.of();
   private List<Readings.Intrusion> intrusions = List.of();
-  private List<Readings.BoxPx> foreign = List.of();
+  private List<Readings.Foreign> foreign = List.of();
 
   static Sample good() {
     return new Sample();
@@ -71,7 +71,7 @@ final class Sample {
     return this;
   }
 
-  Sample foreign(Readings.BoxPx... all) {
+  Sample foreign(Readings.Foreign... all) {
     foreign = List.of(all);
     return this;
   }

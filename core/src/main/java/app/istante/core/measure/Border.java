@@ -1,0 +1,120 @@
+package app.istante.core.measure;
+
+import app.istante.core.image.EncodedImage;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * A plain border that was put round a picture, or bars above and below: lines of one colour from
+ * the file's edge inwards that end all at once, along a straight line. Ground that is burnt to
+ * white is plain, too, but nothing ends there from side to side.
+ */
+final class Border {
+  /** Of one colour, codes: what compression leaves of a plain line. */
+  private static final int PLAIN_CODES = 10;
+
+  /** Share of a line that is so. */
+  private static final double PLAIN_SHARE = 0.97;
+
+  private static final int FEWEST_PX = 2;
+  private static final double WIDEST_SHARE = 0.25;
+
+  /** Where it ends, codes change by this, */
+  private static final int STEP_CODES = 16;
+
+  /** along this share of the line. */
+  private static final double STEP_SHARE = 0.7;
+
+  /** Within so many lines: compression blurs the edge. */
+  private static final int STEP_PX = 3;
+
+  private static final int SAMPLES = 400;
+
+  private final EncodedImage picture;
+
+  private Border(EncodedImage picture) {
+    this.picture = picture;
+  }
+
+  /** Its sides, photo pixels; none, or opposite sides. */
+  static List<Readings.Foreign> of(EncodedImage picture) {
+    return new Border(picture).sides();
+  }
+
+  private List<Readings.Foreign> sides() {
+    int width = picture.widthPx();
+    int height = picture.heightPx();
+    int top = across(true, false);
+    int bottom = across(true, true);
+    int left = across(false, false);
+    int right = across(false, true);
+    List<Readings.Foreign> sides = new ArrayList<>();
+    if (top > 0 && bottom > 0) {
+      sides.add(side(0, 0, width, top));
+      sides.add(side(0, height - bottom, width, bottom));
+    }
+    if (left > 0 && right > 0) {
+      sides.add(side(0, 0, left, height));
+      sides.add(side(width - right, 0, right, height));
+    }
+    return sides;
+  }
+
+  private static Readings.Foreign side(int x, int y, int width, int height) {
+    return new Readings.Foreign(x, y, width, height, Readings.Foreign.BORDER);
+  }
+
+  /** Width of the border on one side; 0 without one. */
+  private int across(boolean rows, boolean fromEnd) {
+    int lines = rows ? picture.heightPx() : picture.widthPx();
+    int most = (int) (WIDEST_SHARE * lines);
+    int[] first = colour(rows, fromEnd ? lines - 1 : 0);
+    int width = 0;
+    while (width < most && isPlain(rows, fromEnd ? lines - 1 - width : width, first)) {
+      width++;
+    }
+    if (width < FEWEST_PX || width >= most) {
+      return 0;
+    }
+    int beyond = Math.min(lines - 1, width + STEP_PX);
+    return ends(rows, fromEnd ? lines - 1 - beyond : beyond, first) ? width : 0;
+  }
+
+  /** The middle pixel of a line. */
+  private int[] colour(boolean rows, int line) {
+    int at = at(rows, line, (rows ? picture.widthPx() : picture.heightPx()) / 2);
+    return new int[] {code(at, 0), code(at, 1), code(at, 2)};
+  }
+
+  private int at(boolean rows, int line, int along) {
+    return rows ? line * picture.widthPx() + along : along * picture.widthPx() + line;
+  }
+
+  private int code(int at, int channel) {
+    return picture.rgb()[3 * at + channel] & 0xFF;
+  }
+
+  private boolean isPlain(boolean rows, int line, int[] colour) {
+    return 1 - shareOff(rows, line, colour, PLAIN_CODES + 1) >= PLAIN_SHARE;
+  }
+
+  private boolean ends(boolean rows, int line, int[] colour) {
+    return shareOff(rows, line, colour, STEP_CODES) >= STEP_SHARE;
+  }
+
+  /** Share of a line that is off a colour by so many codes in some channel. */
+  private double shareOff(boolean rows, int line, int[] colour, int codes) {
+    int length = rows ? picture.widthPx() : picture.heightPx();
+    int samples = Math.min(SAMPLES, length);
+    int count = 0;
+    for (int i = 0; i < samples; i++) {
+      int at = at(rows, line, (int) ((i + 0.5) * length / samples));
+      boolean off = false;
+      for (int channel = 0; channel < 3; channel++) {
+        off |= Math.abs(code(at, channel) - colour[channel]) >= codes;
+      }
+      count += off ? 1 : 0;
+    }
+    return (double) count / samples;
+  }
+}
