@@ -146,6 +146,7 @@ final class BackdropMeasure {
         details.marks(),
         details.intrusions(),
         details.foreign(),
+        details.added(),
         details.grid(),
         parts.againstBlank(),
         FlatField.evened(picture));

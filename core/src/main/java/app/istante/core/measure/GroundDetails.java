@@ -257,6 +257,10 @@ final class GroundDetails {
     return all;
   }
 
+  int added() {
+    return picture.lettering().boxes().size() + border.size();
+  }
+
   private static Readings.Foreign of(Readings.BoxPx box, String kind) {
     return new Readings.Foreign(box.x(), box.y(), box.width(), box.height(), kind);
   }

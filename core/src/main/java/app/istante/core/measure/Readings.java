@@ -97,6 +97,7 @@ public record Readings(
    * @param marks creases and specks on the ground, the clearest first
    * @param intrusions what stands at the frame's edge and is not backdrop
    * @param foreign what is in the picture apart from the product: things, lettering, a border
+   * @param added how many lines of lettering and sides of a border were put over the picture
    * @param grid the ground in stops below white, for drawing its contours
    * @param evened what finishing could make of it by the empty set's light; null without one
    * @param knownFromBlank whether a blank frame of the same set told how the ground should look
@@ -122,6 +123,7 @@ public record Readings(
       List<Mark> marks,
       List<Intrusion> intrusions,
       List<Foreign> foreign,
+      Integer added,
       Grid grid,
       Boolean knownFromBlank,
       Evened evened) {

@@ -36,6 +36,7 @@ public final class Measures {
     add("backdrop.marks", "Marks on the ground", "", 0, 40, 0);
     add("backdrop.intrusions", "Things at the frame's edge", "", 0, 6, 0);
     add("backdrop.foreign", "Other things in the frame", "", 0, 6, 0);
+    add("backdrop.added", "Lettering and borders", "", 0, 6, 0);
     add("backdrop.reflection.strength", "Reflection in the ground", "share", 0, 0.5, 0);
     add("backdrop.separation", "Product against ground", "delta-e", 0, 60, 1);
     add("product.confidence", "Outline found", "share", 0, 1, 0);

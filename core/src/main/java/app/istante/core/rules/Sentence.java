@@ -55,6 +55,10 @@ final class Sentence {
               : "Besides the ground, the frame's edge shows table, wall or things in "
                   + count
                   + " place(s).";
+      case "backdrop.added" ->
+          holds
+              ? "Nothing was written over it or put round it."
+              : "Lettering or a border was added to the picture.";
       default ->
           Measures.named(measure).label() + (holds ? ": none." : " " + count + ", none is asked.");
     };

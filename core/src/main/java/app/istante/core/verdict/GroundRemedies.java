@@ -1,5 +1,6 @@
 package app.istante.core.verdict;
 
+import app.istante.core.image.Srgb;
 import app.istante.core.measure.Readings;
 import app.istante.core.rules.Finding;
 import java.util.ArrayList;
@@ -119,7 +120,8 @@ final class GroundRemedies {
     long texts = count(all, Readings.Foreign.TEXT);
     long borders = count(all, Readings.Foreign.BORDER);
     long things = all.size() - texts - borders;
-    if (things > 0) {
+    boolean askedOfThings = finding.reading().equals("backdrop.foreign");
+    if (things > 0 && askedOfThings) {
       told.add(
           Remedies.say(
               "%d other %s in the frame, the first %d px from the left: take it away.",
@@ -134,6 +136,46 @@ final class GroundRemedies {
       told.add("A border was put round the picture: crop it off, or hand in the file without it.");
     }
     return Remedies.onSet(finding, String.join(" ", told), null, null, "The product alone.");
+  }
+
+  static Remedy hardness(Finding finding) {
+    boolean tooHard = finding.value() > finding.limit().get(finding.limit().size() - 1);
+    return Remedies.onSet(
+        finding,
+        tooHard
+            ? "The shadow's edge is hard: a diffuser twice as wide, or the lamp at half its"
+                + " distance, makes it twice as soft."
+            : "The shadow's edge is soft: take the diffuser off, or move the lamp back.",
+        null,
+        null,
+        null);
+  }
+
+  static Remedy holes(Finding finding) {
+    double now = Srgb.decode(finding.value() / 255);
+    double wanted = Srgb.decode(finding.limit().get(0) / 255);
+    double stops = Math.log(wanted / now) / Math.log(2);
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "The ground seen through it is %.1f stop too dark: light the ground behind it, or turn"
+                + " the product until light falls through.",
+            stops),
+        stops,
+        null,
+        Remedies.say("Seen through it, code %.0f.", finding.limit().get(0)));
+  }
+
+  static Remedy reflection(Finding finding) {
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "The ground mirrors %.0f %% of the product's light: lay a matt sheet, or let the camera"
+                + " look down more steeply.",
+            100 * finding.value()),
+        null,
+        null,
+        null);
   }
 
   private static long count(List<Readings.Foreign> all, String kind) {

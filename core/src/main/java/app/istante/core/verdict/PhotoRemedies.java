@@ -122,6 +122,51 @@ final class PhotoRemedies {
         null);
   }
 
+  static Remedy headroom(Finding finding) {
+    double less = Remedies.beyond(finding);
+    return Remedies.onSet(
+        finding,
+        Remedies.say("Expose %.1f stop less, and light the ground by itself.", less),
+        -less,
+        null,
+        Remedies.say("The product bears %.1f stop.", finding.limit().get(0)));
+  }
+
+  static Remedy uprights(Finding finding) {
+    boolean above = finding.value() > 0;
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "Its uprights meet %s it, by %.1f°: %s the camera and aim it level, at the middle of the"
+                + " product. If the product tapers, leave it.",
+            above ? "above" : "below", Math.abs(finding.value()), above ? "raise" : "lower"),
+        null,
+        null,
+        null);
+  }
+
+  static Remedy standingLine(Finding finding) {
+    boolean low = finding.value() < finding.limit().get(0);
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "It stands %.0f %% of the frame too %s: aim the camera that much %s, or crop so.",
+            100 * Remedies.beyond(finding), low ? "low" : "high", low ? "lower" : "higher"),
+        null,
+        null,
+        null);
+  }
+
+  static Remedy bytes(Finding finding) {
+    return Remedies.onSet(
+        finding,
+        Remedies.say(
+            "The file has %.1f MB: finishing saves it small enough.", finding.value() / 1e6),
+        null,
+        null,
+        null);
+  }
+
   static Remedy aspect(Finding finding, FinishPlan plan) {
     boolean mended = plan != null;
     return new Remedy(

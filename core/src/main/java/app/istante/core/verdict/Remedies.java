@@ -12,7 +12,7 @@ import java.util.regex.Pattern;
  * them for its own lamps and camera. Otherwise distances follow the inverse square law, d2 = d1 *
  * 2^(-stops/2), told for a lamp at {@link #EXAMPLE_LAMP_CM}. What is told of the ground stands in
  * {@link GroundRemedies}, of the product's picture in {@link PhotoRemedies}, of its sharpness in
- * {@link SharpnessRemedies}.
+ * {@link SharpnessRemedies}, of its colours in {@link ColourRemedies}.
  */
 final class Remedies {
   private static final Pattern SEVERAL_STOPS =
@@ -52,7 +52,8 @@ final class Remedies {
       case "backdrop.low5",
           "backdrop.pureWhiteShare",
           "backdrop.nearWhiteShare",
-          "backdrop.stopsBelowWhite" ->
+          "backdrop.stopsBelowWhite",
+          "exposure.liftToWhiteStops" ->
           "backdrop.level";
       case "sharpness.blurSigmaPx", "sharpness.sharpShare" -> "sharpness.blurAtExportPx";
       case "exposure.clippedShare" -> "exposure.burntShare";
@@ -87,7 +88,17 @@ final class Remedies {
       case "exposure.blockedShare" -> PhotoRemedies.blocked(finding);
       case "backdrop.marks" -> GroundRemedies.marks(finding, readings);
       case "backdrop.intrusions" -> GroundRemedies.intruders(finding, readings);
-      case "backdrop.foreign" -> GroundRemedies.strangers(finding, readings);
+      case "backdrop.foreign", "backdrop.added" -> GroundRemedies.strangers(finding, readings);
+      case "backdrop.shadow.hardness" -> GroundRemedies.hardness(finding);
+      case "backdrop.holesLevel" -> GroundRemedies.holes(finding);
+      case "backdrop.reflection.strength" -> GroundRemedies.reflection(finding);
+      case "colour.card.meanDeltaE" -> ColourRemedies.card(finding, readings);
+      case "colour.referenceDeltaE" -> ColourRemedies.reference(finding, readings);
+      case "exposure.liftAllowedStops", "exposure.highlightHeadroomStops" ->
+          PhotoRemedies.headroom(finding);
+      case "framing.perspective.convergenceDegrees" -> PhotoRemedies.uprights(finding);
+      case "product.margins.bottom" -> PhotoRemedies.standingLine(finding);
+      case "image.fileBytes" -> PhotoRemedies.bytes(finding);
       case "framing.aspect" -> PhotoRemedies.aspect(finding, plan);
       case "framing.longestSidePx" -> PhotoRemedies.pixels(finding);
       default -> onSet(finding, finding.message(), null, null, null);
@@ -111,6 +122,17 @@ final class Remedies {
    */
   static double burntStops(double share) {
     return 0.5 * Math.ceil(0.5 + 4 * share);
+  }
+
+  /** How far a value lies beyond the limit that it fails, in its own unit; 0 and up. */
+  static double beyond(Finding finding) {
+    double low = finding.limit().get(0);
+    double high = finding.limit().get(finding.limit().size() - 1);
+    return switch (finding.op()) {
+      case "at-least" -> low - finding.value();
+      case "at-most" -> finding.value() - high;
+      default -> Math.max(low - finding.value(), finding.value() - high);
+    };
   }
 
   static double wantedFill(Finding finding) {

@@ -38,7 +38,7 @@ public class FramingTest {
     Readings.Backdrop backdrop =
         new Readings.Backdrop(
             ground, 255.0, 253.0, 0.9, 0.95, 0.0, falloff, 0.0, 0.0, 0.0, 0.0, "neutral", null,
-            null, null, 40.0, null, List.of(), List.of(), List.of(), null, false, null);
+            null, null, 40.0, null, List.of(), List.of(), List.of(), 0, null, false, null);
     return new Readings(
         facts,
         product,

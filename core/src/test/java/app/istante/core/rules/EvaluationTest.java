@@ -45,7 +45,7 @@ public class EvaluationTest {
     Readings.Backdrop backdrop =
         new Readings.Backdrop(
             "white", level, 240.0, 0.5, 0.9, 0.1, 0.2, 0.0, 1.0, 1.0, 1.4, "warm", null, null, null,
-            30.0, null, List.of(), List.of(), List.of(), null, false, null);
+            30.0, null, List.of(), List.of(), List.of(), 0, null, false, null);
     return new Readings(
         facts,
         product,

@@ -174,6 +174,7 @@ final class Sample {
             marks,
             intrusions,
             foreign,
+            (int) foreign.stream().filter(one -> !"prop".equals(one.kind())).count(),
             null,
             false,
             null);
