@@ -24,6 +24,9 @@ public final class GreyCardFinder {
   /** A patch of a colour card is smaller: one that large is the frame's subject. */
   private static final double PLAINLY_SHOWN = 0.06;
 
+  /** Linear light; where nothing plain round it tells, a darker one may be any dark thing. */
+  private static final double LEAST_ALONE = 0.09;
+
   /** A quadrangle through a region's outermost pixels covers as much of the frame as the region. */
   private static final double[] FILLED = {0.93, 1.1};
 
@@ -107,7 +110,11 @@ public final class GreyCardFinder {
     boolean large = region.areaPx() > PLAINLY_SHOWN * width * height;
     Around around = around(corners);
     boolean believed =
-        said ? large || around.isPlain() : around.isGround() && asOnGround(around, rgb);
+        said
+            ? around.isPlain()
+                ? ofGround(around, rgb) > OF_GROUND[0]
+                : large && luminance(rgb) > LEAST_ALONE
+            : around.isGround() && asOnGround(around, rgb);
     if (!believed) {
       return Optional.empty();
     }
@@ -315,7 +322,7 @@ public final class GreyCardFinder {
   private static boolean asOnGround(Around around, double[] rgb) {
     double[] ground = around.rgb();
     boolean burnt = Math.max(ground[0], Math.max(ground[1], ground[2])) >= CLIPPED;
-    double share = luminance(rgb) / luminance(ground);
+    double share = ofGround(around, rgb);
     Lab card = Lab.ofLinear(rgb[0], rgb[1], rgb[2]);
     // A burnt ground has no tint left, and is white.
     Lab asGround =
@@ -325,6 +332,10 @@ public final class GreyCardFinder {
     return share > OF_GROUND[0]
         && share < OF_GROUND[1]
         && Math.hypot(card.a() - asGround.a(), card.b() - asGround.b()) < SAME_TINT;
+  }
+
+  private static double ofGround(Around around, double[] rgb) {
+    return luminance(rgb) / Math.max(1e-6, luminance(around.rgb()));
   }
 
   private static double luminance(double[] rgb) {

@@ -1,6 +1,7 @@
 package app.istante.core.measure;
 
 import app.istante.core.image.EncodedImage;
+import app.istante.core.mask.Separation;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -23,7 +24,12 @@ final class Border {
   private static final int STEP_CODES = 16;
 
   /** along this share of the line. */
-  private static final double STEP_SHARE = 0.7;
+  private static final double STEP_SHARE = 0.95;
+
+  /**
+   * and what begins there is not the product: one that the frame cuts on two sides ends a ground.
+   */
+  private static final double MOST_PRODUCT = 0.6;
 
   /** Within so many lines: compression blurs the edge. */
   private static final int STEP_PX = 3;
@@ -31,14 +37,18 @@ final class Border {
   private static final int SAMPLES = 400;
 
   private final EncodedImage picture;
+  private final Separation parts;
+  private final int factor;
 
-  private Border(EncodedImage picture) {
+  private Border(EncodedImage picture, Separation parts, int factor) {
     this.picture = picture;
+    this.parts = parts;
+    this.factor = factor;
   }
 
   /** Its sides, photo pixels; none, or opposite sides. */
-  static List<Readings.Foreign> of(EncodedImage picture) {
-    return new Border(picture).sides();
+  static List<Readings.Foreign> of(Analysed picture) {
+    return new Border(picture.srgb(), picture.separation(), picture.linear().factor()).sides();
   }
 
   private List<Readings.Foreign> sides() {
@@ -77,7 +87,20 @@ final class Border {
       return 0;
     }
     int beyond = Math.min(lines - 1, width + STEP_PX);
-    return ends(rows, fromEnd ? lines - 1 - beyond : beyond, first) ? width : 0;
+    int line = fromEnd ? lines - 1 - beyond : beyond;
+    return ends(rows, line, first, width) && !isProduct(rows, line) ? width : 0;
+  }
+
+  /** Whether the product lies along most of a line. */
+  private boolean isProduct(boolean rows, int line) {
+    int length = rows ? parts.width() : parts.height();
+    int across = Math.min((rows ? parts.height() : parts.width()) - 1, line / factor);
+    int count = 0;
+    for (int along = 0; along < length; along++) {
+      int at = rows ? across * parts.width() + along : along * parts.width() + across;
+      count += parts.kind()[at] == Separation.PRODUCT ? 1 : 0;
+    }
+    return count > MOST_PRODUCT * length;
   }
 
   /** The middle pixel of a line. */
@@ -95,26 +118,29 @@ final class Border {
   }
 
   private boolean isPlain(boolean rows, int line, int[] colour) {
-    return 1 - shareOff(rows, line, colour, PLAIN_CODES + 1) >= PLAIN_SHARE;
+    return 1 - shareOff(rows, line, colour, PLAIN_CODES + 1, 0) >= PLAIN_SHARE;
   }
 
-  private boolean ends(boolean rows, int line, int[] colour) {
-    return shareOff(rows, line, colour, STEP_CODES) >= STEP_SHARE;
+  /**
+   * @param corner pixels at both ends of the line that may be border, too
+   */
+  private boolean ends(boolean rows, int line, int[] colour, int corner) {
+    return shareOff(rows, line, colour, STEP_CODES, corner + STEP_PX) >= STEP_SHARE;
   }
 
-  /** Share of a line that is off a colour by so many codes in some channel. */
-  private double shareOff(boolean rows, int line, int[] colour, int codes) {
-    int length = rows ? picture.widthPx() : picture.heightPx();
+  /** Share of a line, without its ends, that is off a colour by so many codes in some channel. */
+  private double shareOff(boolean rows, int line, int[] colour, int codes, int without) {
+    int length = (rows ? picture.widthPx() : picture.heightPx()) - 2 * without;
     int samples = Math.min(SAMPLES, length);
     int count = 0;
     for (int i = 0; i < samples; i++) {
-      int at = at(rows, line, (int) ((i + 0.5) * length / samples));
+      int at = at(rows, line, without + (int) ((i + 0.5) * length / samples));
       boolean off = false;
       for (int channel = 0; channel < 3; channel++) {
         off |= Math.abs(code(at, channel) - colour[channel]) >= codes;
       }
       count += off ? 1 : 0;
     }
-    return (double) count / samples;
+    return samples <= 0 ? 0 : (double) count / samples;
   }
 }

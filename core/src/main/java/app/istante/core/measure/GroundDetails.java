@@ -56,7 +56,7 @@ final class GroundDetails {
     this.height = parts.height();
     this.light = picture.linear().luminance();
     this.foreign = Regions.of(width, height, at -> parts.kind()[at] == Separation.FOREIGN);
-    this.border = Border.of(picture.srgb());
+    this.border = Border.of(picture);
   }
 
   /** Code of the ground seen through the product; null without holes. */

@@ -122,7 +122,9 @@ public class CheckCommandTest {
     assertTrue(Json.mapper().readTree(run.out.get(0)).at("/colour/referenceDeltaE").isNumber());
     Run cardless = run("--card", good.toString(), good.toString());
     assertEquals(cardless.exit, 2);
-    assertTrue(cardless.err.contains("No 24-patch colour card is found"), cardless.err);
+    assertTrue(
+        cardless.err.contains("Neither a 24-patch colour card nor a grey card is found"),
+        cardless.err);
     Run unreadable = run("--blank", broken.toString(), good.toString());
     assertEquals(unreadable.exit, 2);
     assertEquals(unreadable.err.lines().count(), 1, unreadable.err);

@@ -145,8 +145,27 @@ public class AddedPartsTest {
     for (int at = 0; at < rgb.length; at++) {
       rgb[at] = (rgb[at] & 0xFF) >= GROUND - 2 ? (byte) 255 : rgb[at];
     }
-    assertTrue(Border.of(new EncodedImage(WIDTH, HEIGHT, rgb)).isEmpty());
-    assertTrue(Border.of(new EncodedImage(WIDTH, HEIGHT, picture())).isEmpty());
-    assertTrue(Border.of(new EncodedImage(1, 1, new byte[3])).isEmpty());
+    assertEquals(measured(rgb, WIDTH, HEIGHT).backdrop().added(), (Integer) 0);
+    assertEquals(measured(picture(), WIDTH, HEIGHT).backdrop().added(), (Integer) 0);
+  }
+
+  /**
+   * A box with straight sides, nearly or quite as tall as the frame, on a ground burnt to white.
+   */
+  @Test
+  public void groundBesideATallBoxIsNoBorder() {
+    for (int margin : new int[] {30, 0}) {
+      byte[] rgb = new byte[3 * WIDTH * HEIGHT];
+      for (int at = 0; at < WIDTH * HEIGHT; at++) {
+        int x = at % WIDTH;
+        int y = at / WIDTH;
+        boolean box = x >= 230 && x < 730 && y >= margin && y < HEIGHT - margin;
+        rgb[3 * at] = (byte) (box ? 160 : 255);
+        rgb[3 * at + 1] = (byte) (box ? 40 + (x / 20 + y / 20) % 2 * 30 : 255);
+        rgb[3 * at + 2] = (byte) (box ? 50 : 255);
+      }
+      Readings read = measured(rgb, WIDTH, HEIGHT);
+      assertEquals(read.backdrop().added(), (Integer) 0, read.backdrop().foreign().toString());
+    }
   }
 }
