@@ -17,6 +17,12 @@ final class SharpnessRemedies {
 
   private static final double[] F_NUMBERS = {2, 2.8, 4, 5.6, 8, 11, 16};
 
+  /** One over these are the settings of a shutter. */
+  private static final int[] SHUTTERS = {
+    8, 10, 13, 15, 20, 25, 30, 40, 50, 60, 80, 100, 125, 160, 200, 250, 320, 400, 500, 640, 800,
+    1000, 1250, 1600, 2000
+  };
+
   /** Within this of level or upright a shake has that direction. */
   private static final double STRAIGHT_DEGREES = 20;
 
@@ -133,7 +139,17 @@ final class SharpnessRemedies {
         way,
         SetAdvice.time(seconds),
         focal == null ? "" : String.format(Locale.ROOT, " at %.0f mm equivalent", focal),
-        SetAdvice.time(held));
+        setting(held));
+  }
+
+  /** The slowest setting that is no slower. */
+  private static String setting(double seconds) {
+    for (int per : SHUTTERS) {
+      if (per * seconds >= 1) {
+        return "1/" + per + " s";
+      }
+    }
+    return "1/" + SHUTTERS[SHUTTERS.length - 1] + " s";
   }
 
   private static String missed(Finding finding, Readings readings) {
@@ -156,8 +172,9 @@ final class SharpnessRemedies {
             && camera.exposureSeconds() * camera.focalLength35Mm() > HAND_HELD_RECIPROCAL;
     return slow
         ? Remedies.say(
-            " The shutter was open %s; hand-held it needs 1/%.0f s.",
-            SetAdvice.time(camera.exposureSeconds()), camera.focalLength35Mm())
+            " The shutter was open %s; hand-held it needs %s.",
+            SetAdvice.time(camera.exposureSeconds()),
+            setting(HAND_HELD_RECIPROCAL / camera.focalLength35Mm()))
         : "";
   }
 
