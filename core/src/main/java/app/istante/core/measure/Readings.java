@@ -151,6 +151,16 @@ public record Readings(
     public static final String PROP = "prop";
     public static final String TEXT = "text";
     public static final String BORDER = "border";
+
+    /** Whether it was put over the picture or round it, and did not stand before the camera. */
+    public boolean wasAdded() {
+      return TEXT.equals(kind) || BORDER.equals(kind);
+    }
+
+    /** Where it is. */
+    public BoxPx boxPx() {
+      return new BoxPx(x, y, width, height);
+    }
   }
 
   /**

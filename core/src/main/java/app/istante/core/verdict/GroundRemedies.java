@@ -101,6 +101,17 @@ final class GroundRemedies {
     return Remedies.onSet(finding, text, null, null, "A clean ground.");
   }
 
+  static Remedy leftOut(Finding finding) {
+    return new Remedy(
+        finding.rule(),
+        "Crop in finishing: that leaves it out.",
+        null,
+        null,
+        null,
+        true,
+        "Nothing in the picture but the product and its ground.");
+  }
+
   static Remedy intruders(Finding finding, Readings readings) {
     Readings.Intrusion largest = readings.backdrop().intrusions().get(0);
     return Remedies.onSet(

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 
 /** Works out the finishing plan, and which failures it puts right, within limits. */
 final class Planner {
@@ -129,7 +130,17 @@ final class Planner {
       return readings.framing().cropPlan().meetsMinimum();
     }
     if (reading.equals("backdrop.intrusions")) {
-      return cropLeavesOut(readings.backdrop().intrusions());
+      return cropLeavesOut(
+          readings.backdrop().intrusions().stream().map(Readings.Intrusion::boxPx));
+    }
+    if (reading.equals("backdrop.foreign")) {
+      return cropLeavesOut(readings.backdrop().foreign().stream().map(Readings.Foreign::boxPx));
+    }
+    if (reading.equals("backdrop.added")) {
+      return cropLeavesOut(
+          readings.backdrop().foreign().stream()
+              .filter(Readings.Foreign::wasAdded)
+              .map(Readings.Foreign::boxPx));
     }
     if (reading.equals("product.rollDegrees")) {
       return levelling() != null;
@@ -144,11 +155,9 @@ final class Planner {
     return reading.equals("backdrop.castChroma") && castCanBeBalanced();
   }
 
-  private boolean cropLeavesOut(List<Readings.Intrusion> intrusions) {
+  private boolean cropLeavesOut(Stream<Readings.BoxPx> boxes) {
     Readings.CropPlan crop = readings.framing().cropPlan();
-    return crop != null
-        && crop.meetsMinimum()
-        && intrusions.stream().noneMatch(seen -> meet(seen.boxPx(), crop.box()));
+    return crop != null && crop.meetsMinimum() && boxes.noneMatch(box -> meet(box, crop.box()));
   }
 
   private static boolean meet(Readings.BoxPx one, Readings.BoxPx other) {

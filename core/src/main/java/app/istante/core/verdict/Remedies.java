@@ -87,8 +87,14 @@ final class Remedies {
       case "exposure.burntShare" -> PhotoRemedies.burnt(finding);
       case "exposure.blockedShare" -> PhotoRemedies.blocked(finding);
       case "backdrop.marks" -> GroundRemedies.marks(finding, readings);
-      case "backdrop.intrusions" -> GroundRemedies.intruders(finding, readings);
-      case "backdrop.foreign", "backdrop.added" -> GroundRemedies.strangers(finding, readings);
+      case "backdrop.intrusions" ->
+          plan != null
+              ? GroundRemedies.leftOut(finding)
+              : GroundRemedies.intruders(finding, readings);
+      case "backdrop.foreign", "backdrop.added" ->
+          plan != null
+              ? GroundRemedies.leftOut(finding)
+              : GroundRemedies.strangers(finding, readings);
       case "backdrop.shadow.hardness" -> GroundRemedies.hardness(finding);
       case "backdrop.holesLevel" -> GroundRemedies.holes(finding);
       case "backdrop.reflection.strength" -> GroundRemedies.reflection(finding);

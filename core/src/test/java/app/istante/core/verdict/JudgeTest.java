@@ -68,6 +68,25 @@ public class JudgeTest {
   }
 
   @Test
+  public void letteringIsCroppedOffWhereTheCropLeavesItOut() {
+    Sample wide = Sample.good().photo(4000, 2400).box(1200, 180, 1600, 2040);
+    Judgement outside =
+        Judge.judge(
+            wide.foreign(new Readings.Foreign(100, 100, 600, 80, "text")).build(), STRICT, "lead");
+    assertEquals(outside.verdict(), Verdict.Mend, outside.findings().toString());
+    Remedy crop = outside.remedies().get(0);
+    assertEquals(crop.text(), "Crop in finishing: that leaves it out.");
+    assertTrue(crop.inFinishing());
+    Judgement within =
+        Judge.judge(
+            wide.foreign(new Readings.Foreign(100, 100, 1000, 80, "text")).build(), STRICT, "lead");
+    assertEquals(within.verdict(), Verdict.Reshoot);
+    assertEquals(
+        finding(within, "nothing-added").message(),
+        "Lettering or a border was added to the picture.");
+  }
+
+  @Test
   public void aDoubtedOutlineMustBeLookedAtAfterWhatSurelyFails() {
     Judgement doubted = Judge.judge(Sample.good().outlined(0.3).build(), STRICT, "lead");
     assertEquals(doubted.verdict(), Verdict.Reshoot);

@@ -174,7 +174,7 @@ final class Sample {
             marks,
             intrusions,
             foreign,
-            (int) foreign.stream().filter(one -> !"prop".equals(one.kind())).count(),
+            (int) foreign.stream().filter(Readings.Foreign::wasAdded).count(),
             null,
             false,
             null);
