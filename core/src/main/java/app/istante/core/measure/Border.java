@@ -36,6 +36,9 @@ final class Border {
 
   private static final int SAMPLES = 400;
 
+  /** Of a line that is to be plain: many are looked at. */
+  private static final int FEW_SAMPLES = 100;
+
   private final EncodedImage picture;
   private final Separation parts;
   private final int factor;
@@ -118,20 +121,20 @@ final class Border {
   }
 
   private boolean isPlain(boolean rows, int line, int[] colour) {
-    return 1 - shareOff(rows, line, colour, PLAIN_CODES + 1, 0) >= PLAIN_SHARE;
+    return 1 - shareOff(rows, line, colour, PLAIN_CODES + 1, 0, FEW_SAMPLES) >= PLAIN_SHARE;
   }
 
   /**
    * @param corner pixels at both ends of the line that may be border, too
    */
   private boolean ends(boolean rows, int line, int[] colour, int corner) {
-    return shareOff(rows, line, colour, STEP_CODES, corner + STEP_PX) >= STEP_SHARE;
+    return shareOff(rows, line, colour, STEP_CODES, corner + STEP_PX, SAMPLES) >= STEP_SHARE;
   }
 
   /** Share of a line, without its ends, that is off a colour by so many codes in some channel. */
-  private double shareOff(boolean rows, int line, int[] colour, int codes, int without) {
+  private double shareOff(boolean rows, int line, int[] colour, int codes, int without, int most) {
     int length = (rows ? picture.widthPx() : picture.heightPx()) - 2 * without;
-    int samples = Math.min(SAMPLES, length);
+    int samples = Math.min(most, length);
     int count = 0;
     for (int i = 0; i < samples; i++) {
       int at = at(rows, line, without + (int) ((i + 0.5) * length / samples));

@@ -13,7 +13,7 @@ import java.util.Arrays;
  */
 final class EarlierCompression {
   private static final int SIDE = BlockCosines.SIDE;
-  private static final int MOST_BLOCKS = 6000;
+  private static final int MOST_BLOCKS = 4000;
 
   /** The coefficients that are looked at, across and down, and their steps at quality 50. */
   private static final int[][] COEFFICIENTS = {
@@ -24,12 +24,14 @@ final class EarlierCompression {
   private static final int COARSEST_STEP = 120;
 
   /** Coefficients of less than half a step were rounded to nothing, and tell nothing. */
-  private static final int FEWEST_ROUNDED = 80;
+  private static final int FEWEST_ROUNDED = 60;
 
   /** Mean of the cosine of a whole turn a step: 1 where all lie on steps, 0 where none does. */
   private static final double ON_STEPS = 0.6;
 
   private static final int FEWEST_TOLD = 3;
+  private static final int FIRST_LOOK = 400;
+  private static final int FEWEST_IN_FIRST = 20;
 
   private final EncodedImage codes;
   private final int left;
@@ -78,20 +80,31 @@ final class EarlierCompression {
 
   /** The coarsest step on whose multiples most coefficients lie; 0 without one. */
   private static int step(double[] coefficients) {
+    int every = Math.max(1, coefficients.length / FIRST_LOOK);
     for (int step = COARSEST_STEP; step >= FINEST_STEP; step--) {
-      double sum = 0;
-      int count = 0;
-      for (double c : coefficients) {
-        if (Math.abs(c) > step / 2.0) {
-          sum += Math.cos(2 * Math.PI * c / step);
-          count++;
-        }
-      }
-      if (count >= FEWEST_ROUNDED && sum > ON_STEPS * count) {
+      // A few tell most steps to be none.
+      boolean none = onSteps(coefficients, step, every, FEWEST_IN_FIRST) < ON_STEPS / 2;
+      if (!none && onSteps(coefficients, step, 1, FEWEST_ROUNDED) > ON_STEPS) {
         return step;
       }
     }
     return 0;
+  }
+
+  /**
+   * Mean cosine of a whole turn a step, over the coefficients or each so manieth; NaN where too few
+   * of them are large enough to tell.
+   */
+  private static double onSteps(double[] coefficients, int step, int every, int fewest) {
+    double sum = 0;
+    int count = 0;
+    for (int i = 0; i < coefficients.length; i += every) {
+      if (Math.abs(coefficients[i]) > step / 2.0) {
+        sum += Math.cos(2 * Math.PI * coefficients[i] / step);
+        count++;
+      }
+    }
+    return count < fewest ? Double.NaN : sum / count;
   }
 
   private double[][] coefficients() {

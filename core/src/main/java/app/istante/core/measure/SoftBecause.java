@@ -26,7 +26,7 @@ public final class SoftBecause {
   public static final String COMPRESSED = "compressed";
 
   /** Enlarged by a fifth or more, no picture's edges are sharper. */
-  private static final double LEAST_ENLARGED_SIGMA_PX = 0.8;
+  private static final double LEAST_ENLARGED_SIGMA_PX = 0.9;
 
   /** Compressed no harder than this, pictures look whole. */
   private static final int MUD_QUALITY = 40;
