@@ -11,6 +11,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.ToDoubleFunction;
 
 /**
  * Finds a grey card: a plain quadrangle of even mid-grey. Many things are that, so it is believed
@@ -177,16 +178,8 @@ public final class GreyCardFinder {
     return flat.regions.labels()[y * width + x] == region.id();
   }
 
-  private interface Far {
-    double of(double[] point);
-  }
-
-  private static double[] farthest(List<double[]> points, Far far) {
-    double[] best = points.get(0);
-    for (double[] point : points) {
-      best = far.of(point) > far.of(best) ? point : best;
-    }
-    return best;
+  private static double[] farthest(List<double[]> points, ToDoubleFunction<double[]> far) {
+    return points.stream().max(Comparator.comparingDouble(far)).orElseThrow();
   }
 
   /** How far a point lies to one side of a line, times the line's length. */

@@ -8,8 +8,6 @@ import app.istante.core.colour.CardReference;
 import app.istante.core.colour.DeltaE;
 import app.istante.core.colour.Lab;
 import app.istante.core.image.EncodedImage;
-import app.istante.core.image.LinearImage;
-import app.istante.core.sim.Simulated;
 import java.util.Optional;
 import java.util.SplittableRandom;
 import org.testng.annotations.DataProvider;
@@ -20,22 +18,12 @@ public class CardFinderTest {
   private static final CardReference REFERENCE = CardReference.sinceNovember2014();
 
   private static Optional<CardFinder.FoundCard> find(EncodedImage picture) {
-    LinearImage light = Simulated.asPhoto(picture).linear(1);
-    int size = light.width() * light.height();
-    float[] l = new float[size];
-    float[] a = new float[size];
-    float[] b = new float[size];
-    Lab.fill(light.red(), light.green(), light.blue(), l, a, b);
-    return CardFinder.find(FlatPlaces.of(light, l, a, b), REFERENCE);
+    return CardFinder.find(DrawnPlaces.of(picture), REFERENCE);
   }
 
   @DataProvider
   public Object[][] lots() {
-    Object[][] lots = new Object[12][];
-    for (int i = 0; i < lots.length; i++) {
-      lots[i] = new Object[] {1000L + i};
-    }
-    return lots;
+    return DrawnPlaces.lots(1000, 12);
   }
 
   @Test(dataProvider = "lots")

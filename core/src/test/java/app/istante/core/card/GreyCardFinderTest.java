@@ -5,10 +5,7 @@ import static org.testng.Assert.assertTrue;
 
 import app.istante.core.bench.DrawnCards;
 import app.istante.core.card.GreyCardFinder.GreyCard;
-import app.istante.core.colour.Lab;
 import app.istante.core.image.EncodedImage;
-import app.istante.core.image.LinearImage;
-import app.istante.core.sim.Simulated;
 import java.util.Optional;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -19,22 +16,12 @@ public class GreyCardFinderTest {
   private static final int HEIGHT = 450;
 
   private static Optional<GreyCard> find(EncodedImage picture, boolean said) {
-    LinearImage light = Simulated.asPhoto(picture).linear(1);
-    int size = light.width() * light.height();
-    float[] l = new float[size];
-    float[] a = new float[size];
-    float[] b = new float[size];
-    Lab.fill(light.red(), light.green(), light.blue(), l, a, b);
-    return GreyCardFinder.find(FlatPlaces.of(light, l, a, b), said);
+    return GreyCardFinder.find(DrawnPlaces.of(picture), said);
   }
 
   @DataProvider
   public Object[][] lots() {
-    Object[][] lots = new Object[20][];
-    for (int i = 0; i < lots.length; i++) {
-      lots[i] = new Object[] {2000L + i};
-    }
-    return lots;
+    return DrawnPlaces.lots(2000, 20);
   }
 
   @Test(dataProvider = "lots")
