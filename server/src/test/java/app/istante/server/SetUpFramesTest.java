@@ -27,6 +27,17 @@ public class SetUpFramesTest extends RunningServer {
     return PhotoWriter.jpeg(new EncodedImage(480, 360, rgb), 0.92);
   }
 
+  /** A small photo of the lead picture, measured. */
+  private long smallTake(long shoot, long seed) throws IOException {
+    long take =
+        upload(shoot, "a.jpg", smallPhoto(seed), shotOf(shoot, "lead"))
+            .json()
+            .get("takeId")
+            .asLong();
+    measured(take);
+    return take;
+  }
+
   private JsonNode readings(long take) {
     return get("/api/takes/" + take).json().at("/judgement/readings");
   }
@@ -45,12 +56,7 @@ public class SetUpFramesTest extends RunningServer {
     long shoot = newShoot("tuttocose", "FRAME-1", "lead");
     long blank = upload(shoot, "empty.jpg", empty(253), null).json().get("takeId").asLong();
     measured(blank);
-    long take =
-        upload(shoot, "a.jpg", smallPhoto(301), shotOf(shoot, "lead"))
-            .json()
-            .get("takeId")
-            .asLong();
-    measured(take);
+    long take = smallTake(shoot, 301);
     assertFalse(fromBlank(take));
     String verdict = get("/api/takes/" + take).json().at("/take/verdict").asString();
 
@@ -85,12 +91,7 @@ public class SetUpFramesTest extends RunningServer {
     long shoot = newShoot("tuttocose", "FRAME-6", "lead");
     long card = upload(shoot, "grey.jpg", greyCard(), null).json().get("takeId").asLong();
     measured(card);
-    long take =
-        upload(shoot, "a.jpg", smallPhoto(302), shotOf(shoot, "lead"))
-            .json()
-            .get("takeId")
-            .asLong();
-    measured(take);
+    long take = smallTake(shoot, 302);
     assertTrue(readings(card).at("/colour/card").isMissingNode());
     assertTrue(readings(take).at("/colour/card").isMissingNode());
 
