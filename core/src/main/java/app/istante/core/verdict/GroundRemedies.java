@@ -194,10 +194,7 @@ final class GroundRemedies {
   }
 
   private static Readings.Foreign firstThing(List<Readings.Foreign> all) {
-    return all.stream()
-        .filter(one -> one.kind() == null || one.kind().equals(Readings.Foreign.PROP))
-        .findFirst()
-        .orElseThrow();
+    return all.stream().filter(one -> !one.wasAdded()).findFirst().orElseThrow();
   }
 
   static Remedy falloff(Finding finding, Readings readings) {

@@ -13,11 +13,14 @@ import java.awt.RenderingHints;
 import java.awt.geom.AffineTransform;
 import java.awt.image.AffineTransformOp;
 import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import javax.imageio.ImageIO;
 
 /**
  * Whether what was done to a file before it came here is told: enlarged by the library's own
@@ -87,15 +90,9 @@ final class Resaved {
     return new PhotoReader(Limits.STANDARD).read(PhotoWriter.jpeg(pixels, quality)).srgb();
   }
 
-  private static EncodedImage enlarged(EncodedImage in, double times) {
-    BufferedImage from = new BufferedImage(in.widthPx(), in.heightPx(), BufferedImage.TYPE_INT_RGB);
-    for (int at = 0; at < in.widthPx() * in.heightPx(); at++) {
-      int rgb =
-          (in.rgb()[3 * at] & 0xFF) << 16
-              | (in.rgb()[3 * at + 1] & 0xFF) << 8
-              | in.rgb()[3 * at + 2] & 0xFF;
-      from.setRGB(at % in.widthPx(), at / in.widthPx(), rgb);
-    }
+  private static EncodedImage enlarged(EncodedImage in, double times)
+      throws IOException, UnreadablePhotoException {
+    BufferedImage from = ImageIO.read(new ByteArrayInputStream(PhotoWriter.png(in)));
     RenderingHints fine =
         new RenderingHints(
             RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BICUBIC);
@@ -106,15 +103,10 @@ final class Resaved {
                 new BufferedImage(
                     (int) (times * in.widthPx()),
                     (int) (times * in.heightPx()),
-                    BufferedImage.TYPE_INT_RGB));
-    byte[] out = new byte[3 * to.getWidth() * to.getHeight()];
-    for (int at = 0; at < out.length / 3; at++) {
-      int rgb = to.getRGB(at % to.getWidth(), at / to.getWidth());
-      out[3 * at] = (byte) (rgb >> 16);
-      out[3 * at + 1] = (byte) (rgb >> 8);
-      out[3 * at + 2] = (byte) rgb;
-    }
-    return new EncodedImage(to.getWidth(), to.getHeight(), out);
+                    BufferedImage.TYPE_3BYTE_BGR));
+    ByteArrayOutputStream png = new ByteArrayOutputStream();
+    ImageIO.write(to, "png", png);
+    return new PhotoReader(Limits.STANDARD).read(png.toByteArray()).srgb();
   }
 
   void print() {
