@@ -40,17 +40,41 @@ final class CompressedGrain {
   private final EncodedImage codes;
   private final JpegCoding coding;
   private final int lowest;
-  private final Rounded luma = new Rounded();
-  private final Rounded chroma = new Rounded();
+  private final Rounded luma;
+  private final Rounded chroma;
   private final double[][] planes = new double[3][JpegCoding.GROUP_PX * JpegCoding.GROUP_PX];
   private final double[] block = new double[COEFFICIENTS];
   private final double[] turned = new double[COEFFICIENTS];
 
   /** One component's coefficients over all blocks. */
   private static final class Rounded {
+    private final int across;
+    private final int down;
+    private final int[] steps;
+    private final double[] kept = new double[COEFFICIENTS];
     private final long[] survivors = new long[COEFFICIENTS];
     private final double[] squares = new double[COEFFICIENTS];
     private long blocks;
+
+    /**
+     * @param across pixels that share a sample, as {@code down}
+     */
+    Rounded(int across, int down, int[] steps) {
+      this.across = across;
+      this.down = down;
+      this.steps = steps;
+      for (int i = 0; i < COEFFICIENTS; i++) {
+        kept[i] = response(i % SIDE, across) * response(i / SIDE, down);
+      }
+    }
+
+    /**
+     * What is left of a frequency when colour is drawn larger as decoders do (three quarters of the
+     * nearer sample, one of the farther) and averaged again.
+     */
+    private static double response(int frequency, int samples) {
+      return samples == 1 ? 1 : 0.75 + 0.25 * Math.cos(Math.PI * frequency / SIDE);
+    }
   }
 
   /**
@@ -63,6 +87,11 @@ final class CompressedGrain {
     this.codes = codes;
     this.coding = coding;
     this.lowest = lowest;
+    luma = new Rounded(1, 1, coding.luma());
+    chroma =
+        coding.chroma() == null
+            ? null
+            : new Rounded(coding.acrossPx(), coding.downPx(), coding.chroma());
   }
 
   /**
@@ -78,20 +107,20 @@ final class CompressedGrain {
   }
 
   private Estimate estimate() {
-    double light = variance(luma, coding.luma(), ROUNDING);
-    double mostLight = silent(coding.luma());
+    double light = variance(luma, ROUNDING);
+    double mostLight = silent(luma.steps);
     int samples = coding.acrossPx() * coding.downPx();
     // Colour is rounded when it is told from lightness, and again when samples are averaged.
     double roundingTwice = samples == 1 ? ROUNDING : ROUNDING * (1 + 1.0 / samples);
-    if (coding.chroma() == null) {
+    if (chroma == null) {
       return new Estimate(Math.sqrt(light), Math.sqrt(mostLight));
     }
-    double mostColour = samples * silent(coding.chroma());
+    double mostColour = samples * silent(chroma.steps);
     double most = Math.sqrt(mostLight + CHROMA_WEIGHT * mostColour);
     if (Double.isNaN(light)) {
       return new Estimate(Double.NaN, most);
     }
-    double colour = samples * variance(chroma, coding.chroma(), roundingTwice);
+    double colour = samples * variance(chroma, roundingTwice);
     if (Double.isNaN(colour)) {
       colour = Math.min(mostColour, CHROMA_OF_LUMA * light);
     }
@@ -123,14 +152,14 @@ final class CompressedGrain {
    *
    * @param rounding variance that rounding to whole codes added before the transform
    */
-  private double variance(Rounded of, int[] steps, double rounding) {
+  private double variance(Rounded of, double rounding) {
     double sum = 0;
     int told = 0;
     boolean[] tells = new boolean[COEFFICIENTS];
     double[] variance = new double[COEFFICIENTS];
     for (int i = 0; i < COEFFICIENTS; i++) {
       double share = of.survivors[i] / (double) Math.max(1, of.blocks);
-      double step = steps[i];
+      double step = of.steps[i];
       double least = LEAST_STEP_SHARE * step;
       if (counts(i) && of.survivors[i] >= FEWEST_SURVIVORS) {
         double width = step / 2 / Normal.quantile(1 - Math.min(share, MANY_SURVIVORS) / 2);
@@ -144,12 +173,12 @@ final class CompressedGrain {
       }
     }
     if (told == 0) {
-      return Math.max(0, pooled(of, steps) - rounding);
+      return Math.max(0, pooled(of) - rounding);
     }
     double mean = sum / told;
     double all = 0;
     for (int i = 0; i < COEFFICIENTS; i++) {
-      double least = LEAST_STEP_SHARE * steps[i];
+      double least = LEAST_STEP_SHARE * of.steps[i];
       all += tells[i] ? variance[i] : counts(i) ? Math.min(mean, least * least) : mean;
     }
     return Math.max(0, all / COEFFICIENTS - rounding);
@@ -159,7 +188,7 @@ final class CompressedGrain {
    * The variance, the same for all coefficients, that leaves as many survivors as there are in all;
    * NaN where there are too few to say.
    */
-  private double pooled(Rounded of, int[] steps) {
+  private double pooled(Rounded of) {
     long survivors = 0;
     for (int i = 0; i < COEFFICIENTS; i++) {
       survivors += counts(i) ? of.survivors[i] : 0;
@@ -173,7 +202,7 @@ final class CompressedGrain {
       double sigma = (low + high) / 2;
       double expected = 0;
       for (int i = 0; i < COEFFICIENTS; i++) {
-        expected += counts(i) ? 2 * of.blocks * Normal.above(steps[i] / (2 * sigma)) : 0;
+        expected += counts(i) ? 2 * of.blocks * Normal.above(of.steps[i] / (2 * sigma)) : 0;
       }
       low = expected < survivors ? sigma : low;
       high = expected < survivors ? high : sigma;
@@ -195,16 +224,18 @@ final class CompressedGrain {
         planes[2][y * side + x] = (red - light) / 1.402;
       }
     }
-    blocks(planes[0], 1, 1, coding.luma(), luma);
-    if (coding.chroma() != null) {
-      blocks(planes[1], coding.acrossPx(), coding.downPx(), coding.chroma(), chroma);
-      blocks(planes[2], coding.acrossPx(), coding.downPx(), coding.chroma(), chroma);
+    blocks(planes[0], luma);
+    if (chroma != null) {
+      blocks(planes[1], chroma);
+      blocks(planes[2], chroma);
     }
   }
 
   /** Counts the coefficients of all blocks of a field's component. */
-  private void blocks(double[] plane, int across, int down, int[] steps, Rounded into) {
+  private void blocks(double[] plane, Rounded into) {
     int side = JpegCoding.GROUP_PX;
+    int across = into.across;
+    int down = into.down;
     for (int top = 0; top < side; top += SIDE * down) {
       for (int left = 0; left < side; left += SIDE * across) {
         for (int i = 0; i < COEFFICIENTS; i++) {
@@ -218,19 +249,11 @@ final class CompressedGrain {
         BlockCosines.transform(block, turned);
         into.blocks++;
         for (int i = 0; i < COEFFICIENTS; i++) {
-          double c = block[i] / response(i % SIDE, across) / response(i / SIDE, down);
+          double c = block[i] / into.kept[i];
           into.squares[i] += c * c;
-          into.survivors[i] += Math.abs(c) > steps[i] / 2.0 ? 1 : 0;
+          into.survivors[i] += Math.abs(c) > into.steps[i] / 2.0 ? 1 : 0;
         }
       }
     }
-  }
-
-  /**
-   * What is left of a frequency when colour is drawn larger as decoders do (three quarters of the
-   * nearer sample, one of the farther) and averaged again.
-   */
-  private static double response(int frequency, int samples) {
-    return samples == 1 ? 1 : 0.75 + 0.25 * Math.cos(Math.PI * frequency / SIDE);
   }
 }

@@ -2,6 +2,9 @@ package app.istante.core.measure;
 
 import app.istante.core.image.EncodedImage;
 import java.util.Arrays;
+import org.apache.commons.math3.transform.DftNormalization;
+import org.apache.commons.math3.transform.FastFourierTransformer;
+import org.apache.commons.math3.transform.TransformType;
 
 /**
  * Whether a picture was enlarged after it was taken. New pixels that are worked out from old ones
@@ -37,6 +40,7 @@ final class Enlargement {
 
   private static final double LEAST_TIMES = 1.2;
   private static final double MOST_TIMES = 4;
+  private static final double OWN_STEPS = 4;
   private static final int HARMONICS = 7;
   private static final int FEWEST_HARMONICS = 3;
 
@@ -61,7 +65,9 @@ final class Enlargement {
     return single(power, side) > CLEAR_PERIOD || blocks(power, side) > CLEAR_BLOCKS;
   }
 
-  /** By frequency in halves of 1 / side: how far each stands out, in both directions. */
+  /**
+   * By frequency, from 0 to one half in even steps: how far each stands out, in both directions.
+   */
   private static double[] power(EncodedImage srgb, int side) {
     double[] rows = spectrum(bends(srgb, side, true));
     double[] columns = spectrum(bends(srgb, side, false));
@@ -85,17 +91,18 @@ final class Enlargement {
     int next = alongRows ? 3 : 3 * width;
     int nextLine = alongRows ? 3 * width : 3;
     int length = side - 2;
-    byte[] rgb = srgb.rgb();
+    int[][] lines = new int[LINES][side];
+    // From place to place over all lines: of lines that go down, one after the other is slow.
+    for (int i = 0; i < side; i++) {
+      for (int line = 0; line < LINES; line++) {
+        lines[line][i] = luma(srgb.rgb(), from + line * side / LINES * nextLine + i * next);
+      }
+    }
     float[] mean = new float[length];
     float[] bend = new float[length];
-    for (int line = 0; line < LINES; line++) {
-      int at = from + line * side / LINES * nextLine + next;
-      int before = luma(rgb, at - next);
-      for (int i = 0; i < length; i++, at += next) {
-        int here = luma(rgb, at);
-        int after = luma(rgb, at + next);
-        bend[i] = Math.abs(before - 2 * here + after) / (float) LUMA_STEPS;
-        before = here;
+    for (int[] line : lines) {
+      for (int i = 0; i < length; i++) {
+        bend[i] = Math.abs(line[i] - 2 * line[i + 1] + line[i + 2]) / (float) LUMA_STEPS;
       }
       float[] around = smooth(bend, AROUND_PX);
       for (int i = 0; i < length; i++) {
@@ -131,35 +138,23 @@ final class Enlargement {
     return out;
   }
 
-  /** Amplitudes, the median at 1, of frequencies in halves of 1 / (length + 2) up to one half. */
+  /** Amplitudes, the median at 1, of frequencies from 0 to one half in even steps. */
   private static double[] spectrum(float[] profile) {
     int length = profile.length;
-    int circle = 2 * (length + 2);
-    double[] cos = new double[circle];
-    double[] sin = new double[circle];
-    for (int i = 0; i < circle; i++) {
-      cos[i] = Math.cos(2 * Math.PI * i / circle);
-      sin[i] = Math.sin(2 * Math.PI * i / circle);
-    }
     float[] slow = smooth(profile, ALONG_PX);
-    double[] windowed = new double[length];
+    // At least twice as fine as the profile tells: none falls between two steps.
+    int circle = 2 * Integer.highestOneBit(2 * length - 1);
+    double[][] waves = new double[2][circle];
     for (int i = 0; i < length; i++) {
       // The window of von Hann: what is strong at one frequency stays there.
-      windowed[i] = (profile[i] - slow[i]) * Math.sin(Math.PI * (i + 1) / (length + 1));
-      windowed[i] *= Math.sin(Math.PI * (i + 1) / (length + 1));
+      double window = Math.sin(Math.PI * (i + 1) / (length + 1));
+      waves[0][i] = (profile[i] - slow[i]) * window * window;
     }
+    FastFourierTransformer.transformInPlace(
+        waves, DftNormalization.STANDARD, TransformType.FORWARD);
     double[] amplitude = new double[circle / 2 + 1];
     for (int k = 0; k < amplitude.length; k++) {
-      double re = 0;
-      double im = 0;
-      int turn = 0;
-      for (int i = 0; i < length; i++) {
-        re += windowed[i] * cos[turn];
-        im += windowed[i] * sin[turn];
-        turn += k;
-        turn -= turn >= circle ? circle : 0;
-      }
-      amplitude[k] = Math.hypot(re, im);
+      amplitude[k] = Math.sqrt(waves[0][k] * waves[0][k] + waves[1][k] * waves[1][k]);
     }
     double[] counted = Arrays.copyOfRange(amplitude, (int) (SLOWEST * circle), amplitude.length);
     Arrays.sort(counted);
@@ -173,16 +168,23 @@ final class Enlargement {
   /** The strongest frequency that is not the file's own. */
   private static double single(double[] power, int side) {
     double most = 0;
-    for (int k = (int) Math.ceil(SLOWEST * 2 * side); k < power.length; k++) {
-      most = isOwn(k, side) ? most : Math.max(most, power[k]);
+    for (int k = (int) Math.ceil(SLOWEST * circle(power)); k < power.length; k++) {
+      most = isOwn((double) k / circle(power), side) ? most : Math.max(most, power[k]);
     }
     return most;
   }
 
-  /** The steps of a frequency lie within two of those of the file's own blocks. */
-  private static boolean isOwn(int k, int side) {
-    double eighths = (double) k * BLOCK / (2 * side);
-    return Math.abs(eighths - Math.round(eighths)) * 2 * side / BLOCK < 8;
+  private static int circle(double[] power) {
+    return 2 * (power.length - 1);
+  }
+
+  /**
+   * Whether a frequency, cycles a pixel, lies where those of the file's own blocks show: the window
+   * spreads each over two steps of the lines' own to both sides, and as much is kept clear.
+   */
+  private static boolean isOwn(double frequency, int side) {
+    double eighths = frequency * BLOCK;
+    return Math.abs(eighths - Math.round(eighths)) / BLOCK < OWN_STEPS / side;
   }
 
   /** How far blocks of more than eight pixels stand out, of the size at which they do most. */
@@ -202,8 +204,8 @@ final class Enlargement {
     for (int harmonic = 1; harmonic <= HARMONICS; harmonic++) {
       double frequency = harmonic / (BLOCK * times);
       frequency = Math.abs(frequency - Math.round(frequency));
-      int k = (int) Math.round(frequency * 2 * side);
-      if (!isOwn(k, side)) {
+      if (!isOwn(frequency, side)) {
+        int k = (int) Math.round(frequency * circle(power));
         for (int near = Math.max(0, k - 1); near <= Math.min(power.length - 1, k + 1); near++) {
           seen[count] = Math.max(seen[count], power[near]);
         }
