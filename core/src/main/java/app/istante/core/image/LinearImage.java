@@ -78,4 +78,17 @@ public final class LinearImage {
     }
     return y;
   }
+
+  /** A part of it, of so many of its pixels. */
+  public LinearImage part(int left, int top, int partWidth, int partHeight) {
+    float[][] planes = {red, green, blue};
+    float[][] parts = new float[3][partWidth * partHeight];
+    for (int channel = 0; channel < 3; channel++) {
+      for (int y = 0; y < partHeight; y++) {
+        int from = (top + y) * width + left;
+        System.arraycopy(planes[channel], from, parts[channel], y * partWidth, partWidth);
+      }
+    }
+    return new LinearImage(partWidth, partHeight, factor, parts[0], parts[1], parts[2]);
+  }
 }

@@ -96,6 +96,46 @@ public record Separation(
     return with(found, confidence, covered, kinds, groundLog, deviationStops, fewer, holes);
   }
 
+  /**
+   * The same as part of a larger picture that is foreign elsewhere, with the ground as it is at the
+   * part's rim.
+   *
+   * @param left of the part, as {@code top}; pixels of the larger picture
+   */
+  public Separation within(int left, int top, int wholeWidth, int wholeHeight) {
+    int size = wholeWidth * wholeHeight;
+    float[] covered = new float[size];
+    byte[] kinds = new byte[size];
+    float[][] ground = new float[3][size];
+    float[] deviation = new float[size];
+    for (int at = 0; at < size; at++) {
+      int x = at % wholeWidth - left;
+      int y = at / wholeWidth - top;
+      int here = Planes.clamp(y, height) * width + Planes.clamp(x, width);
+      for (int channel = 0; channel < 3; channel++) {
+        ground[channel][at] = groundLog[channel][here];
+      }
+      boolean inside = x >= 0 && y >= 0 && x < width && y < height;
+      kinds[at] = inside ? kind[here] : FOREIGN;
+      covered[at] = inside ? alpha[here] : 0;
+      deviation[at] = inside ? deviationStops[here] : 0;
+    }
+    return new Separation(
+        wholeWidth,
+        wholeHeight,
+        found,
+        confidence,
+        covered,
+        kinds,
+        ground,
+        deviation,
+        parts,
+        holes,
+        noiseStops,
+        borderAgreement,
+        againstBlank);
+  }
+
   /** Another outline in the same light. */
   Separation outlined(float[] alpha, byte[] kind, int parts, int holes) {
     return with(found, confidence, alpha, kind, groundLog, deviationStops, parts, holes);

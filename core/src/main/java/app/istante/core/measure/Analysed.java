@@ -43,6 +43,7 @@ public final class Analysed {
 
   private final FoundCard card;
   private final GreyCard greyCard;
+  private final Border.Found border;
   private final Lettering.Found lettering;
   private final Known known;
 
@@ -69,9 +70,22 @@ public final class Analysed {
       told = Separator.separate(linear, null, known.blank());
     }
     greyCard = grey;
+    border = Border.in(srgb, told, linear.factor());
+    told = border.sides().isEmpty() ? told : inside(border.inside(), covered);
     lettering = Lettering.in(told);
     Separation own = lettering.takenOff(told);
     separation = known.outlineRight() ? own.foundRight() : own;
+  }
+
+  /** Taken apart as if what lies outside had been cropped off. */
+  private Separation inside(Border.Inside part, boolean[] covered) {
+    boolean[] own = covered == null ? null : new boolean[part.width() * part.height()];
+    for (int at = 0; own != null && at < own.length; at++) {
+      own[at] = covered[part.whole(at, linear.width())];
+    }
+    LinearImage cropped = linear.part(part.left(), part.top(), part.width(), part.height());
+    return Separator.separate(cropped, own, null)
+        .within(part.left(), part.top(), linear.width(), linear.height());
   }
 
   /** Whether there is a product besides what is covered. */
@@ -162,6 +176,11 @@ public final class Analysed {
   /** The grey card in the frame, or null. */
   GreyCard greyCard() {
     return greyCard;
+  }
+
+  /** What was put round the picture. */
+  Border.Found border() {
+    return border;
   }
 
   /** What was written over the picture. */

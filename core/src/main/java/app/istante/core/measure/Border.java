@@ -49,12 +49,31 @@ final class Border {
     this.factor = factor;
   }
 
-  /** Its sides, photo pixels; none, or opposite sides. */
-  static List<Readings.Foreign> of(Analysed picture) {
-    return new Border(picture.srgb(), picture.separation(), picture.linear().factor()).sides();
+  /**
+   * A border round a picture.
+   *
+   * @param sides photo pixels; none, or opposite sides
+   * @param inside what it leaves of the working picture
+   */
+  record Found(List<Readings.Foreign> sides, Inside inside) {}
+
+  /** A part of a picture, its pixels: all that lie wholly in it. */
+  record Inside(int left, int top, int width, int height) {
+    /** Place in the whole picture, so wide, of a pixel of this part. */
+    int whole(int at, int wide) {
+      return (top + at / width) * wide + left + at % width;
+    }
   }
 
-  private List<Readings.Foreign> sides() {
+  /**
+   * @param parts the whole picture taken apart as if there were none
+   * @param factor photo pixels along one side of a pixel of the parts
+   */
+  static Found in(EncodedImage picture, Separation parts, int factor) {
+    return new Border(picture, parts, factor).found();
+  }
+
+  private Found found() {
     int width = picture.widthPx();
     int height = picture.heightPx();
     int top = across(true, false);
@@ -62,15 +81,29 @@ final class Border {
     int left = across(false, false);
     int right = across(false, true);
     List<Readings.Foreign> sides = new ArrayList<>();
+    int fromRow = 0;
+    int toRow = parts.height();
     if (top > 0 && bottom > 0) {
       sides.add(side(0, 0, width, top));
       sides.add(side(0, height - bottom, width, bottom));
+      fromRow = firstClear(top);
+      toRow = (height - bottom - STEP_PX) / factor;
     }
+    int fromColumn = 0;
+    int toColumn = parts.width();
     if (left > 0 && right > 0) {
       sides.add(side(0, 0, left, height));
       sides.add(side(width - right, 0, right, height));
+      fromColumn = firstClear(left);
+      toColumn = (width - right - STEP_PX) / factor;
     }
-    return sides;
+    return new Found(
+        sides, new Inside(fromColumn, fromRow, toColumn - fromColumn, toRow - fromRow));
+  }
+
+  /** The first working pixel that a border of such a width does not reach into. */
+  private int firstClear(int borderPx) {
+    return (borderPx + STEP_PX + factor - 1) / factor;
   }
 
   private static Readings.Foreign side(int x, int y, int width, int height) {

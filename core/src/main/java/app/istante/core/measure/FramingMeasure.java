@@ -1,11 +1,16 @@
 package app.istante.core.measure;
 
+import java.util.List;
+
 /** Where the wanted frame would be cut, and what is left of the pixels. */
 final class FramingMeasure {
   /** At most this share of a frame's side may be ground carried on beyond the photo. */
   private static final double MAX_WIDENING = 0.3;
 
   private static final double WIDENING_FALLOFF_STOPS = 0.5;
+
+  /** A border's edge is blurred by compression. */
+  private static final int BESIDE_BORDER_PX = 4;
 
   private FramingMeasure() {}
 
@@ -26,8 +31,9 @@ final class FramingMeasure {
         || product.confidence() < Readings.Product.SURE_OUTLINE) {
       return null;
     }
-    int width = readings.image().widthPx();
-    int height = readings.image().heightPx();
+    Readings.BoxPx frame = withoutBorder(readings);
+    int width = frame.width();
+    int height = frame.height();
     Readings.BoxPx box = product.boxPx();
     double aspect =
         delivery.aspect() == null ? (double) width / height : (double) delivery.aspect();
@@ -44,8 +50,15 @@ final class FramingMeasure {
     double most = Math.min(freeHeight / (1 - widening), freeWidth / (1 - widening) / aspect);
     cropHeight = Math.min(cropHeight, most);
     double cropWidth = cropHeight * aspect;
-    double x = place(box.x() + box.width() / 2.0, cropWidth, spareX, width - spareX);
-    double y = place(box.y() + box.height() / 2.0, cropHeight, spareY, height - spareY);
+    double x =
+        place(
+            box.x() + box.width() / 2.0, cropWidth, frame.x() + spareX, frame.x() + width - spareX);
+    double y =
+        place(
+            box.y() + box.height() / 2.0,
+            cropHeight,
+            frame.y() + spareY,
+            frame.y() + height - spareY);
     Readings.BoxPx cut =
         new Readings.BoxPx(
             (int) Math.round(x), (int) Math.round(y), wholePx(cropWidth), wholePx(cropHeight));
@@ -58,6 +71,35 @@ final class FramingMeasure {
             && box.y() + box.height() <= y + cropHeight
             && Math.max(cut.width(), cut.height()) >= delivery.minLongestSidePx();
     return new Readings.CropPlan(cut, fill, holds);
+  }
+
+  /** What a border leaves of the photo: all of it without one. */
+  private static Readings.BoxPx withoutBorder(Readings readings) {
+    int left = 0;
+    int top = 0;
+    int right = readings.image().widthPx();
+    int bottom = readings.image().heightPx();
+    for (Readings.Foreign side : borders(readings)) {
+      boolean fromSideToSide = side.width() == readings.image().widthPx();
+      if (side.x() > 0) {
+        right = side.x() - BESIDE_BORDER_PX;
+      } else if (side.y() > 0) {
+        bottom = side.y() - BESIDE_BORDER_PX;
+      } else if (fromSideToSide) {
+        top = side.height() + BESIDE_BORDER_PX;
+      } else {
+        left = side.width() + BESIDE_BORDER_PX;
+      }
+    }
+    return new Readings.BoxPx(left, top, right - left, bottom - top);
+  }
+
+  private static List<Readings.Foreign> borders(Readings readings) {
+    return readings.backdrop() == null || readings.backdrop().foreign() == null
+        ? List.of()
+        : readings.backdrop().foreign().stream()
+            .filter(one -> Readings.Foreign.BORDER.equals(one.kind()))
+            .toList();
   }
 
   /** Down to whole pixels, but 999.9999999 is a thousand. */
@@ -78,6 +120,7 @@ final class FramingMeasure {
     return backdrop != null
         && !backdrop.kind().equals("scene")
         && backdrop.falloffStops() < WIDENING_FALLOFF_STOPS
+        && borders(readings).isEmpty()
         && readings.product().touches().isEmpty();
   }
 

@@ -38,16 +38,16 @@ final class GroundDetails {
   /** Nothing that the product's soft edge reaches is a mark. */
   private static final int EDGE = 2;
 
-  /** Share of a thing that makes it what most of it is. */
-  private static final double MOSTLY = 0.85;
-
   private final Analysed picture;
   private final Separation parts;
   private final int width;
   private final int height;
   private final float[] light;
+
+  /** Of what lies inside of a border. */
   private final Regions foreign;
-  private final List<Readings.Foreign> border;
+
+  private final Border.Inside inside;
 
   GroundDetails(Analysed picture) {
     this.picture = picture;
@@ -55,8 +55,12 @@ final class GroundDetails {
     this.width = parts.width();
     this.height = parts.height();
     this.light = picture.linear().luminance();
-    this.foreign = Regions.of(width, height, at -> parts.kind()[at] == Separation.FOREIGN);
-    this.border = Border.of(picture);
+    this.inside = picture.border().inside();
+    this.foreign =
+        Regions.of(
+            inside.width(),
+            inside.height(),
+            at -> parts.kind()[inside.whole(at, width)] == Separation.FOREIGN);
   }
 
   /** Code of the ground seen through the product; null without holes. */
@@ -205,6 +209,14 @@ final class GroundDetails {
     return box(region.left(), region.top(), region.right(), region.bottom());
   }
 
+  private Readings.BoxPx boxOfForeign(Regions.Region region) {
+    return box(
+        inside.left() + region.left(),
+        inside.top() + region.top(),
+        inside.left() + region.right(),
+        inside.top() + region.bottom());
+  }
+
   /** Of working pixels, the last two included. */
   private Readings.BoxPx box(int left, int top, int right, int bottom) {
     int factor = picture.linear().factor();
@@ -214,21 +226,23 @@ final class GroundDetails {
 
   List<Readings.Intrusion> intrusions() {
     return foreign.all().stream()
-        .filter(r -> r.borderPx() > 0 && !isBorder(r))
+        .filter(r -> r.borderPx() > 0)
         .map(
             r ->
                 new Readings.Intrusion(
-                    box(r), side(r), (double) r.areaPx() / ((double) width * height)))
+                    boxOfForeign(r), side(r), (double) r.areaPx() / ((double) width * height)))
         .sorted(Comparator.comparingDouble(Readings.Intrusion::share).reversed())
         .toList();
   }
 
   /** The side of the frame that it takes most of: a table below reaches into two others. */
   private String side(Regions.Region r) {
-    double left = along(r, 0, width, height);
-    double right = along(r, width - 1, width, height);
-    double top = along(r, 0, 1, width);
-    double bottom = along(r, (height - 1) * width, 1, width);
+    int across = inside.width();
+    int down = inside.height();
+    double left = along(r, 0, across, down);
+    double right = along(r, across - 1, across, down);
+    double top = along(r, 0, 1, across);
+    double bottom = along(r, (down - 1) * across, 1, across);
     double most = Math.max(Math.max(left, right), Math.max(top, bottom));
     return most == left ? "left" : most == right ? "right" : most == top ? "top" : "bottom";
   }
@@ -245,48 +259,27 @@ final class GroundDetails {
   List<Readings.Foreign> foreign() {
     List<Readings.Foreign> all = new ArrayList<>();
     for (Regions.Region region : foreign.all()) {
-      boolean letter = picture.lettering().holds(region.centreX(), region.centreY());
+      boolean letter =
+          picture
+              .lettering()
+              .holds(inside.left() + region.centreX(), inside.top() + region.centreY());
       if (region.borderPx() == 0 && !letter) {
-        all.add(of(box(region), Readings.Foreign.PROP));
+        all.add(of(boxOfForeign(region), Readings.Foreign.PROP));
       }
     }
     for (int[] line : picture.lettering().boxes()) {
       all.add(of(box(line[0], line[1], line[2], line[3]), Readings.Foreign.TEXT));
     }
-    all.addAll(border);
+    all.addAll(picture.border().sides());
     return all;
   }
 
   int added() {
-    return picture.lettering().boxes().size() + border.size();
+    return picture.lettering().boxes().size() + picture.border().sides().size();
   }
 
   private static Readings.Foreign of(Readings.BoxPx box, String kind) {
     return new Readings.Foreign(box.x(), box.y(), box.width(), box.height(), kind);
-  }
-
-  /** Whether most of a thing at the frame's edge is the border that was put round the picture. */
-  private boolean isBorder(Regions.Region region) {
-    int inside = 0;
-    for (int at = 0; at < width * height && !border.isEmpty(); at++) {
-      boolean here = foreign.labels()[at] == region.id();
-      inside += here && isInBorder(at % width, at / width) ? 1 : 0;
-    }
-    return inside > MOSTLY * region.areaPx();
-  }
-
-  /** A working pixel, or one beside it. */
-  private boolean isInBorder(int column, int row) {
-    int factor = picture.linear().factor();
-    int x = column * factor;
-    int y = row * factor;
-    return border.stream()
-        .anyMatch(
-            b ->
-                x >= b.x() - factor
-                    && y >= b.y() - factor
-                    && x < b.x() + b.width() + factor
-                    && y < b.y() + b.height() + factor);
   }
 
   /** Median of the ground in each field. */

@@ -62,7 +62,7 @@ final class ProductMeasure {
             (double) box.y() / height,
             1 - (double) (box.x() + box.width()) / width,
             1 - (double) (box.y() + box.height()) / height),
-        extent.touches(parts),
+        touches(parts, picture.border().inside()),
         roll.degrees(),
         roll.confidence(),
         parts.parts(),
@@ -126,39 +126,41 @@ final class ProductMeasure {
       int endY = (int) Math.min(height, Math.round(bottom * factor));
       return new Readings.BoxPx(x, y, Math.max(1, endX - x), Math.max(1, endY - y));
     }
+  }
 
-    List<String> touches(Separation parts) {
-      List<String> sides = new ArrayList<>();
-      int width = parts.width();
-      int height = parts.height();
-      if (count(parts, 0, width, height) > 1) {
-        sides.add("left");
-      }
-      if (count(parts, 1, 1, width) > 1) {
-        sides.add("top");
-      }
-      if (count(parts, 2, width, height) > 1) {
-        sides.add("right");
-      }
-      if (count(parts, 3, 1, width) > 1) {
-        sides.add("bottom");
-      }
-      return sides;
+  /** Sides of the frame, or of what a border leaves of it, where more than a pixel is product. */
+  private static List<String> touches(Separation parts, Border.Inside frame) {
+    int right = frame.left() + frame.width() - 1;
+    int bottom = frame.top() + frame.height() - 1;
+    List<String> sides = new ArrayList<>();
+    if (alongColumn(parts, frame.left()) > 1) {
+      sides.add("left");
     }
+    if (alongRow(parts, frame.top()) > 1) {
+      sides.add("top");
+    }
+    if (alongColumn(parts, right) > 1) {
+      sides.add("right");
+    }
+    if (alongRow(parts, bottom) > 1) {
+      sides.add("bottom");
+    }
+    return sides;
+  }
 
-    private static int count(Separation parts, int side, int step, int length) {
-      int width = parts.width();
-      int start =
-          switch (side) {
-            case 2 -> width - 1;
-            case 3 -> (parts.height() - 1) * width;
-            default -> 0;
-          };
-      int on = 0;
-      for (int i = 0; i < length; i++) {
-        on += parts.kind()[start + i * step] == Separation.PRODUCT ? 1 : 0;
-      }
-      return on;
+  private static int alongColumn(Separation parts, int column) {
+    return along(parts, column, parts.width(), parts.height());
+  }
+
+  private static int alongRow(Separation parts, int row) {
+    return along(parts, row * parts.width(), 1, parts.width());
+  }
+
+  private static int along(Separation parts, int from, int step, int length) {
+    int on = 0;
+    for (int i = 0; i < length; i++) {
+      on += parts.kind()[from + i * step] == Separation.PRODUCT ? 1 : 0;
     }
+    return on;
   }
 }

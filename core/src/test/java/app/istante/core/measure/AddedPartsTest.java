@@ -128,7 +128,9 @@ public class AddedPartsTest {
   }
 
   @Test(dataProvider = "borders")
-  public void aBorderIsToldAndIsNothingThatStandsIn(int across, int down, int code, int sides) {
+  public void aBorderIsToldAndWhatLiesInsideReadAsBefore(
+      int across, int down, int code, int sides) {
+    Readings plain = measured(picture(), WIDTH, HEIGHT);
     Readings read =
         measured(framed(picture(), across, down, code), WIDTH + 2 * across, HEIGHT + 2 * down);
     List<Readings.Foreign> border =
@@ -137,6 +139,34 @@ public class AddedPartsTest {
     assertEquals(border.get(0).height(), down, 1);
     assertEquals(border.get(sides - 1).width(), sides == 4 ? across : WIDTH + 2 * across, 1);
     assertTrue(read.backdrop().intrusions().isEmpty(), read.backdrop().intrusions().toString());
+    assertEquals(read.backdrop().foreign().size(), sides, "and nothing else");
+    assertEquals(read.backdrop().level(), plain.backdrop().level(), 0.5);
+    assertEquals(read.backdrop().low5(), plain.backdrop().low5(), 1);
+    assertEquals(read.backdrop().falloffStops(), plain.backdrop().falloffStops(), 0.02);
+    assertEquals(read.product().confidence(), plain.product().confidence(), 0.1);
+    assertEquals(read.product().boxPx().x() - across, plain.product().boxPx().x(), 1);
+    assertEquals(read.product().boxPx().height(), plain.product().boxPx().height(), 2);
+    assertEquals(read.product().touches(), List.of());
+  }
+
+  @Test
+  public void whatABorderCutsOrReachesInBesideItIsTold() {
+    byte[] rgb = picture();
+    for (int at = 0; at < WIDTH * HEIGHT; at++) {
+      int x = at % WIDTH;
+      int y = at / WIDTH;
+      if (x >= 330 && x < 630 && y >= 560) {
+        System.arraycopy(rgb, 3 * (y - 100 - y % 20) * WIDTH + 3 * x, rgb, 3 * at, 3);
+      } else if (x < 40 && y > 500) {
+        rgb[3 * at + 2] = (byte) 90;
+      }
+    }
+    Readings read = measured(framed(rgb, 20, 20, 0), WIDTH + 40, HEIGHT + 40);
+    assertEquals(read.product().touches(), List.of("bottom"));
+    assertEquals(read.backdrop().intrusions().size(), 1);
+    assertEquals(read.backdrop().intrusions().get(0).side(), "left");
+    assertEquals(read.backdrop().intrusions().get(0).boxPx().x(), 20, 5);
+    assertEquals(read.backdrop().added(), (Integer) 4);
   }
 
   @Test

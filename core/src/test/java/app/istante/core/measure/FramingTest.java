@@ -18,6 +18,17 @@ public class FramingTest {
 
   private static Readings readings(
       int width, int height, Readings.BoxPx box, Double roll, String ground, double falloff) {
+    return readings(width, height, box, roll, ground, falloff, List.of());
+  }
+
+  private static Readings readings(
+      int width,
+      int height,
+      Readings.BoxPx box,
+      Double roll,
+      String ground,
+      double falloff,
+      List<Readings.Foreign> foreign) {
     PhotoFacts facts = Facts.of(width, height);
     Readings.Product product =
         new Readings.Product(
@@ -38,7 +49,7 @@ public class FramingTest {
     Readings.Backdrop backdrop =
         new Readings.Backdrop(
             ground, 255.0, 253.0, 0.9, 0.95, 0.0, falloff, 0.0, 0.0, 0.0, 0.0, "neutral", null,
-            null, null, 40.0, null, List.of(), List.of(), List.of(), 0, null, false, null);
+            null, null, 40.0, null, List.of(), List.of(), foreign, 0, null, false, null);
     return new Readings(
         facts,
         product,
@@ -61,6 +72,31 @@ public class FramingTest {
     assertEquals(crop.box(), new Readings.BoxPx(1500, 1025, 1000, 1000));
     assertEquals(crop.fill(), 0.85, 1e-9);
     assertTrue(crop.meetsMinimum());
+  }
+
+  @Test
+  public void aCropLeavesABorderOut() {
+    // The square of 1000 px round (2000, 2300) would end at 2800; the border begins at 2700, and
+    // is blurred for 4 px. Nothing may be carried on beyond it either.
+    List<Readings.Foreign> border =
+        List.of(
+            new Readings.Foreign(0, 0, 4000, 300, Readings.Foreign.BORDER),
+            new Readings.Foreign(0, 2700, 4000, 300, Readings.Foreign.BORDER));
+    Readings.BoxPx box = new Readings.BoxPx(1800, 1875, 400, 850);
+    assertEquals(crop(box, border), new Readings.BoxPx(1500, 1696, 1000, 1000));
+    assertEquals(crop(box, List.of()), new Readings.BoxPx(1500, 1800, 1000, 1000));
+    // And of one to the left and right: 2600 px are left of 4000.
+    List<Readings.Foreign> beside =
+        List.of(
+            new Readings.Foreign(0, 0, 700, 3000, Readings.Foreign.BORDER),
+            new Readings.Foreign(3300, 0, 700, 3000, Readings.Foreign.BORDER));
+    Readings.BoxPx large = new Readings.BoxPx(800, 300, 2380, 2400);
+    assertEquals(crop(large, beside), new Readings.BoxPx(704, 204, 2592, 2592));
+  }
+
+  private static Readings.BoxPx crop(Readings.BoxPx box, List<Readings.Foreign> foreign) {
+    Readings readings = readings(4000, 3000, box, null, "white", 0.1, foreign);
+    return Measurement.forDelivery(readings, SQUARE).framing().cropPlan().box();
   }
 
   @Test
