@@ -9,7 +9,8 @@ package app.istante.core.set;
  * @param bendMm radius of the bend
  * @param riseMm height of its upper edge over the table
  * @param colour of the sheet, such as #F3F2EE
- * @param gloss 0 dull paper to 1 shiny plastic
+ * @param gloss 0 dull paper, 0.5 satin plastic, which scatters what it mirrors, to 1 an acrylic
+ *     board, which mirrors clearly
  * @param grain contrast of its texture, 0 none to 0.2 rough cloth
  * @param creases number of creases in it
  * @param specks number of specks on each square half metre

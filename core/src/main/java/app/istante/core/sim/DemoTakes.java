@@ -177,7 +177,7 @@ public final class DemoTakes {
           item,
           "lead",
           "glossy sheet",
-          t -> t.sheet(t.sheet().worn(1, 0, 0, 0)).down(9).fill(0.74).ground(0.85).build());
+          t -> t.sheet(t.sheet().worn(0.5, 0, 0, 0)).down(9).fill(0.74).ground(0.85).build());
     }
     for (DemoShop.Item item : List.of(THREAD_SPOOLS, ABACUS)) {
       add(

@@ -15,9 +15,6 @@ final class PathTracer {
   private static final int MOST_BOUNCES = 24;
   private static final double FAR = 1e9;
 
-  /** A glossy sheet scatters what it mirrors. */
-  private static final double SHEET_ROUGHNESS = 0.12;
-
   /** Late bounces bring little: fewer of them are followed, each counting for more. */
   private static final double ROULETTE = 0.7;
 
@@ -272,12 +269,12 @@ final class PathTracer {
               : material.pattern().at(hit.u, hit.v);
       Material.Finish finish = material == null ? Material.Finish.MATTE : material.finish();
       double cosine = -(path.dx * path.nx + path.dy * path.ny + path.dz * path.nz);
-      double roughness = material == null ? SHEET_ROUGHNESS : material.roughness();
+      double roughness = material == null ? scene.ground().roughness() : material.roughness();
       double coat =
           finish == Material.Finish.GLOSSY
               ? Bounce.coatShare(cosine, 1 / Bounce.INDEX)
               : body == null
-                  ? scene.ground().gloss() * Bounce.coatShare(cosine, 1 / Bounce.INDEX)
+                  ? scene.ground().coated() * Bounce.coatShare(cosine, 1 / Bounce.INDEX)
                   : 0;
 
       if (finish == Material.Finish.GLASS) {

@@ -17,6 +17,13 @@ final class Sweep {
   private static final double CREASE_WIDTH_MM = 5;
   private static final double SPECK_CELL_MM = 25;
 
+  /**
+   * A coat that is closed, but no more, scatters what it mirrors; from there on it gets smoother.
+   */
+  private static final double CLOSED_GLOSS = 0.5;
+
+  private static final double CLOSED_ROUGHNESS = 0.12;
+
   private final Vec colour;
   private final double flatBehind;
   private final double bend;
@@ -76,8 +83,14 @@ final class Sweep {
     return glows;
   }
 
-  double gloss() {
-    return gloss;
+  /** Share of the sheet that has a clear coat. */
+  double coated() {
+    return Math.min(1, gloss / CLOSED_GLOSS);
+  }
+
+  /** Of its coat, as a material's. */
+  double roughness() {
+    return CLOSED_ROUGHNESS * Math.min(1, (1 - gloss) / (1 - CLOSED_GLOSS));
   }
 
   double glowAreaMm2() {

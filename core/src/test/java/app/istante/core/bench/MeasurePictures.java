@@ -10,8 +10,6 @@ import app.istante.core.measure.Readings;
 import app.istante.core.set.Ground;
 import app.istante.core.set.Lamp;
 import app.istante.core.set.LampDistance;
-import app.istante.core.set.Point;
-import app.istante.core.set.SetCamera;
 import app.istante.core.set.StandingSet;
 import app.istante.core.set.Thing;
 import java.io.IOException;
@@ -176,6 +174,7 @@ public final class MeasurePictures {
     StandingSet wide = PlantedSets.focal(plain, 0.7);
     // Where the ground is burnt to white neither marks nor grain are left to be seen.
     StandingSet dim = PlantedSets.exposed(plain, -0.7);
+    StandingSet distant = PlantedSets.focal(dim, 0.82);
     StandingSet pale = sets.built("lit-ground", "egg-cup", LIT_STOPS);
     List<StandingSet> lost = List.of(good, pale, PlantedSets.exposed(pale, 1.5));
     return List.of(
@@ -206,6 +205,15 @@ public final class MeasurePictures {
                 PlantedSets.exposed(plain, -0.5),
                 sets.built("big-above", "money-box", 1.9),
                 sets.built("low-side", "money-box", 1.6))),
+        new Strip(
+            "reflection",
+            MeasurePictures::reflection,
+            List.of(
+                PlantedSets.raised(PlantedSets.glossy(distant, 0), 7),
+                PlantedSets.raised(PlantedSets.glossy(distant, 1), 12),
+                PlantedSets.raised(PlantedSets.glossy(distant, 1), 7)),
+            true,
+            View.WHOLE),
         new Strip(
             "marks",
             MeasurePictures::marks,
@@ -273,7 +281,10 @@ public final class MeasurePictures {
                 r.framing().perspective() == null
                     ? "can't tell"
                     : say("%.1f°", r.framing().perspective().convergenceDegrees()),
-            List.of(raised(good, 5), raised(good, 20), raised(good, 30))),
+            List.of(
+                PlantedSets.raised(good, 5),
+                PlantedSets.raised(good, 20),
+                PlantedSets.raised(good, 30))),
         new Strip(
             "card",
             MeasurePictures::card,
@@ -292,6 +303,12 @@ public final class MeasurePictures {
             .collect(Collectors.joining(" and "));
   }
 
+  private static String reflection(Readings r) {
+    return r.backdrop().reflection() == null
+        ? "none"
+        : say("%.0f %%", 100 * r.backdrop().reflection().strength());
+  }
+
   private static String card(Readings r) {
     return r.colour().card() == null
         ? "can't tell"
@@ -308,18 +325,6 @@ public final class MeasurePictures {
     Thing beside = Thing.of("colour-card").placed(90, 20);
     StandingSet both = set.withThings(List.of(set.things().get(0).placed(-50, 0), beside));
     return PlantedSets.focal(balanced(both, kelvin), 0.7);
-  }
-
-  /** The camera raised about what it looks at, until it looks down by so much. */
-  private static StandingSet raised(StandingSet set, double downDegrees) {
-    SetCamera camera = set.camera();
-    double down = Math.toRadians(downDegrees);
-    Point at =
-        new Point(
-            camera.aim().x(),
-            camera.aim().y() + camera.distanceMm() * Math.sin(down),
-            camera.aim().z() + camera.distanceMm() * Math.cos(down));
-    return set.with(camera.at(at));
   }
 
   private static String blur(Readings r) {

@@ -3,6 +3,7 @@ package app.istante.core.bench;
 import app.istante.core.set.Arrangements;
 import app.istante.core.set.Lamp;
 import app.istante.core.set.LampDistance;
+import app.istante.core.set.Point;
 import app.istante.core.set.SetCamera;
 import app.istante.core.set.StandingSet;
 import app.istante.core.set.Thing;
@@ -90,5 +91,21 @@ final class PlantedSets {
 
   static StandingSet placed(StandingSet set, double x) {
     return set.withThings(List.of(set.things().get(0).placed(x, 0)));
+  }
+
+  /** The camera raised about what it looks at, until it looks down by so much. */
+  static StandingSet raised(StandingSet set, double downDegrees) {
+    SetCamera camera = set.camera();
+    double down = Math.toRadians(downDegrees);
+    Point at =
+        new Point(
+            camera.aim().x(),
+            camera.aim().y() + camera.distanceMm() * Math.sin(down),
+            camera.aim().z() + camera.distanceMm() * Math.cos(down));
+    return set.with(camera.at(at));
+  }
+
+  static StandingSet glossy(StandingSet set, double gloss) {
+    return set.with(set.ground().worn(gloss, set.ground().grain(), 0, 0));
   }
 }
