@@ -17,6 +17,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.TreeMap;
@@ -55,6 +56,12 @@ public final class MeasurePictures {
     this.folder = folder;
   }
 
+  private interface Edit {
+    EncodedImage of(EncodedImage picture) throws IOException, UnreadablePhotoException;
+  }
+
+  private static final Edit AS_TAKEN = picture -> picture;
+
   /** The part of a picture that is shown: its upper left corner and its width. */
   private record View(int left, int top, int width) {
     static final View WHOLE = new View(0, 0, WIDTH);
@@ -69,7 +76,7 @@ public final class MeasurePictures {
   /**
    * @param sets good, borderline and bad
    * @param quiet the light's own noise would be taken for what is shown
-   * @param saved JPEG quality that each was once saved with; 1 keeps it
+   * @param edits what is done to each before it is measured
    */
   private record Strip(
       String name,
@@ -77,7 +84,7 @@ public final class MeasurePictures {
       List<StandingSet> sets,
       boolean quiet,
       View view,
-      List<Double> saved) {
+      List<Edit> edits) {
     Strip(String name, Function<Readings, String> reading, List<StandingSet> sets) {
       this(name, reading, sets, false, View.WHOLE);
     }
@@ -88,7 +95,7 @@ public final class MeasurePictures {
         List<StandingSet> sets,
         boolean quiet,
         View view) {
-      this(name, reading, sets, quiet, view, List.of(1.0, 1.0, 1.0));
+      this(name, reading, sets, quiet, view, Collections.nCopies(sets.size(), AS_TAKEN));
     }
   }
 
@@ -113,8 +120,7 @@ public final class MeasurePictures {
       for (int i = 0; i < strip.sets().size(); i++) {
         StandingSet set = strip.sets().get(i);
         EncodedImage picture = (strip.quiet() ? quiet : sets).photograph(set).picture();
-        double saved = strip.saved().get(i);
-        picture = saved < 1 ? Resaved.once(picture, saved) : picture;
+        picture = strip.edits().get(i).of(picture);
         var photo = new PhotoReader(Limits.STANDARD).read(PhotoWriter.jpeg(picture, 0.95));
         read.add(strip.reading().apply(Measurement.measure(photo)));
         pictures.add(picture);
@@ -264,7 +270,21 @@ public final class MeasurePictures {
             List.of(good, good, good),
             false,
             View.CLOSE,
-            List.of(1.0, 0.45, 0.08)),
+            List.of(AS_TAKEN, p -> Resaved.once(p, 0.45), p -> Resaved.once(p, 0.08))),
+        new Strip(
+            "lettering",
+            MeasurePictures::added,
+            Collections.nCopies(3, PlantedSets.focal(good, 0.7)),
+            false,
+            View.WHOLE,
+            List.of(
+                AS_TAKEN,
+                p ->
+                    WrittenOver.lettering(
+                        p, "Soffitta Lumaca - restored by hand", 17, 24, HEIGHT - 26),
+                p ->
+                    WrittenOver.border(
+                        WrittenOver.lettering(p, "NEW! Only until Sunday", 44, 40, 66), 14))),
         new Strip(
             "grain",
             r -> say("%.1f codes", r.sharpness().noiseSigma()),
@@ -307,6 +327,15 @@ public final class MeasurePictures {
     return r.backdrop().reflection() == null
         ? "none"
         : say("%.0f %%", 100 * r.backdrop().reflection().strength());
+  }
+
+  private static String added(Readings r) {
+    List<String> kinds = r.backdrop().foreign().stream().map(Readings.Foreign::kind).toList();
+    String border = kinds.contains(Readings.Foreign.BORDER) ? "a border" : "";
+    String lines = kinds.contains(Readings.Foreign.TEXT) ? "a line of lettering" : "";
+    return border.isEmpty() && lines.isEmpty()
+        ? "nothing"
+        : lines + (border.isEmpty() || lines.isEmpty() ? "" : " and ") + border;
   }
 
   private static String card(Readings r) {
