@@ -159,7 +159,8 @@ final class SharpnessMeasure {
   }
 
   private static Readings.Motion smear(Analysed picture, List<Edge> edges, Notes notes) {
-    Readings.Motion motion = smear(picture, edges);
+    Readings.Motion seen = smear(picture, edges);
+    Readings.Motion motion = seen == null || SmearFit.isOfDepth(edges, seen) ? null : seen;
     if (motion != null) {
       notes.band("sharpness.motion.lengthPx", MOTION_BAND_SHARE * motion.lengthPx());
       notes.band("sharpness.motion.angleDegrees", MOTION_BAND_DEGREES);

@@ -2,7 +2,9 @@ package app.istante.core.measure;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.IntSummaryStatistics;
 import java.util.List;
+import java.util.function.ToIntFunction;
 
 /**
  * Tells a smear from defocus by its direction. Defocus blurs all edges alike; a straight smear of
@@ -26,6 +28,14 @@ final class SmearFit {
   private static final int FEWEST_ACROSS = 6;
   private static final double AGREE_DEGREES = 20;
   private static final double SMEARED_SHARE = 0.55;
+
+  /** A third of the picture, across or down, tells by so many edges along the smear. */
+  private static final int PARTS = 3;
+
+  private static final int FEWEST_IN_PART = 8;
+
+  /** They are soft by themselves where the sharpest quarter is as soft as this share of it. */
+  private static final double SOFT_SHARE = 0.7;
 
   private static final int ROUNDS = 8;
 
@@ -96,6 +106,40 @@ final class SmearFit {
   }
 
   /**
+   * Whether some part of the picture is as soft along a smear as the smear is long: what lies
+   * nearer or farther than the focus is soft in all directions, and where most edges there run
+   * across, it looks like a smear.
+   */
+  static boolean isOfDepth(List<EdgeWindow.Edge> edges, Readings.Motion motion) {
+    List<EdgeWindow.Edge> along =
+        edges.stream()
+            .filter(edge -> offDegrees(edge, motion.angleDegrees() + 90) < ACROSS_DEGREES)
+            .toList();
+    return isSoftSomewhere(along, motion, EdgeWindow.Edge::x)
+        || isSoftSomewhere(along, motion, EdgeWindow.Edge::y);
+  }
+
+  private static boolean isSoftSomewhere(
+      List<EdgeWindow.Edge> along, Readings.Motion motion, ToIntFunction<EdgeWindow.Edge> place) {
+    IntSummaryStatistics range = along.stream().mapToInt(place).summaryStatistics();
+    for (int part = 0; part < PARTS; part++) {
+      long from = range.getMin() + part * ((long) range.getMax() - range.getMin()) / PARTS;
+      long to = range.getMin() + (part + 1) * ((long) range.getMax() - range.getMin()) / PARTS;
+      double[] here =
+          along.stream()
+              .filter(edge -> place.applyAsInt(edge) >= from && place.applyAsInt(edge) <= to)
+              .mapToDouble(EdgeWindow.Edge::sigmaPx)
+              .sorted()
+              .toArray();
+      if (here.length >= FEWEST_IN_PART
+          && here[here.length / 4] > SOFT_SHARE * motion.lengthPx() / Math.sqrt(12)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /**
    * Whether most edges across a direction are too sharp for any smear along it.
    *
    * @param shortestPx of the smears that are asked about
@@ -126,13 +170,15 @@ final class SmearFit {
     return sigmaPx > SMEARED_SHARE * lengthPx / Math.sqrt(12);
   }
 
+  /** Between an edge's normal and a direction: 0 to 90. */
+  private static double offDegrees(EdgeWindow.Edge edge, double degrees) {
+    double off = Math.abs(edge.normalDegrees() - degrees) % 180;
+    return Math.min(off, 180 - off);
+  }
+
   private static double[] across(List<EdgeWindow.Edge> edges, double degrees) {
     return edges.stream()
-        .filter(
-            edge -> {
-              double off = Math.abs(edge.normalDegrees() - degrees) % 180;
-              return Math.min(off, 180 - off) < ACROSS_DEGREES;
-            })
+        .filter(edge -> offDegrees(edge, degrees) < ACROSS_DEGREES)
         .mapToDouble(EdgeWindow.Edge::sigmaPx)
         .sorted()
         .toArray();

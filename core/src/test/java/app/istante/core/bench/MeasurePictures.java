@@ -5,6 +5,7 @@ import app.istante.core.image.Limits;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.PhotoWriter;
 import app.istante.core.image.UnreadablePhotoException;
+import app.istante.core.measure.Delivery;
 import app.istante.core.measure.Measurement;
 import app.istante.core.measure.Readings;
 import app.istante.core.set.Ground;
@@ -47,6 +48,9 @@ public final class MeasurePictures {
   private static final double WHITE_STOPS = 2.45;
 
   private static final double LIT_STOPS = 2.6;
+
+  /** Delivered as it is: blur counts pixel for pixel. */
+  private static final Delivery AS_LARGE = new Delivery(null, WIDTH, HEIGHT, 0.9, 1);
 
   private final PlantedSets sets = new PlantedSets(WIDTH, HEIGHT, PASSES);
   private final PlantedSets quiet = new PlantedSets(WIDTH, HEIGHT, QUIET_PASSES);
@@ -181,6 +185,7 @@ public final class MeasurePictures {
     // Where the ground is burnt to white neither marks nor grain are left to be seen.
     StandingSet dim = PlantedSets.exposed(plain, -0.7);
     StandingSet distant = PlantedSets.focal(dim, 0.82);
+    StandingSet deep = PlantedSets.raised(sets.built("lit-ground", "basket", 2), 40);
     StandingSet pale = sets.built("lit-ground", "egg-cup", LIT_STOPS);
     List<StandingSet> lost = List.of(good, pale, PlantedSets.exposed(pale, 1.5));
     return List.of(
@@ -271,6 +276,13 @@ public final class MeasurePictures {
             false,
             View.CLOSE,
             List.of(AS_TAKEN, p -> Resaved.once(p, 0.45), p -> Resaved.once(p, 0.08))),
+        new Strip(
+            "where-focus",
+            r -> Measurement.forDelivery(r, AS_LARGE).sharpness().focus(),
+            List.of(
+                PlantedSets.focused(deep, 1, 16),
+                PlantedSets.focused(deep, 0.9, 1.4),
+                PlantedSets.focused(deep, 1.1, 1.4))),
         new Strip(
             "lettering",
             MeasurePictures::added,
