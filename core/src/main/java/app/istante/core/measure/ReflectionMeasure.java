@@ -7,7 +7,8 @@ import app.istante.core.mask.Separation;
 /**
  * The product mirrored in a glossy ground. Below the standing line the ground then repeats the
  * product's pattern upside down; shadow and thrown-back light are smooth and repeat nothing. Both
- * are freed of all that is smooth, and the one is fitted to the other by least squares.
+ * are freed of grain and of all that is smooth, and the one is fitted to the other by least
+ * squares, at the height and scale at which they agree most.
  */
 final class ReflectionMeasure {
   /** Nearest the standing line the contact's dark drowns everything: working pixels. */
