@@ -101,27 +101,26 @@ final class ReflectionMeasure {
     wide = last - first + 1;
     usable = new boolean[wide * deep];
     int scale = Math.max(4, wide / SMOOTH_SCALE);
+    for (int x = first; x <= last; x++) {
+      boolean counts =
+          Math.abs(2 * (x - first) - wide) < MIDDLE_SHARE * wide
+              && stands(foot, x - scale, x + scale);
+      for (int k = FROM_PX; counts && k < deep && k <= foot[x]; k++) {
+        usable[k * wide + x - first] =
+            parts.kind()[(foot[x] - k) * width + x] == Separation.PRODUCT
+                && parts.isGroundOrShadow((foot[x] + 1 + k) * width + x);
+      }
+    }
     LinearImage light = picture.linear();
     float[][] planes = {light.red(), light.green(), light.blue()};
     for (int channel = 0; channel < 3; channel++) {
       own[channel] = new float[wide * deep];
       seen[channel] = new float[wide * deep];
       for (int x = first; x <= last; x++) {
-        boolean counts =
-            Math.abs(2 * (x - first) - wide) < MIDDLE_SHARE * wide
-                && stands(foot, x - scale, x + scale);
         for (int k = 0; k < deep && foot[x] >= 0; k++) {
           int at = k * wide + x - first;
-          int above = Math.max(0, foot[x] - k) * width + x;
-          int below = (foot[x] + 1 + k) * width + x;
-          own[channel][at] = clamp(planes[channel][above]);
-          seen[channel][at] = clamp(planes[channel][below]);
-          usable[at] =
-              counts
-                  && k >= FROM_PX
-                  && k <= foot[x]
-                  && parts.kind()[above] == Separation.PRODUCT
-                  && parts.isGroundOrShadow(below);
+          own[channel][at] = clamp(planes[channel][Math.max(0, foot[x] - k) * width + x]);
+          seen[channel][at] = clamp(planes[channel][(foot[x] + 1 + k) * width + x]);
         }
       }
       pattern(own[channel], wide, deep, scale);

@@ -30,7 +30,8 @@ final class Sweep {
   private final double halfWidth;
   private final double front;
   private final double rise;
-  private final double gloss;
+  private final double coated;
+  private final double roughness;
   private final double grain;
   private final double[][] creases;
   private final double speckShare;
@@ -44,7 +45,8 @@ final class Sweep {
     this.halfWidth = ENDLESS;
     this.front = ENDLESS;
     this.rise = ENDLESS;
-    this.gloss = 0;
+    this.coated = 0;
+    this.roughness = CLOSED_ROUGHNESS;
     this.grain = 0;
     this.creases = new double[0][];
     this.speckShare = 0;
@@ -58,7 +60,8 @@ final class Sweep {
     this.halfWidth = ground.widthMm() / 2;
     this.front = ground.frontMm();
     this.rise = ground.riseMm();
-    this.gloss = ground.gloss();
+    this.coated = Math.min(1, ground.gloss() / CLOSED_GLOSS);
+    this.roughness = CLOSED_ROUGHNESS * Math.min(1, (1 - ground.gloss()) / (1 - CLOSED_GLOSS));
     this.grain = ground.grain();
     this.creases = creases(ground);
     // So many of the cells of a square half metre hold a speck.
@@ -85,12 +88,12 @@ final class Sweep {
 
   /** Share of the sheet that has a clear coat. */
   double coated() {
-    return Math.min(1, gloss / CLOSED_GLOSS);
+    return coated;
   }
 
   /** Of its coat, as a material's. */
   double roughness() {
-    return CLOSED_ROUGHNESS * Math.min(1, (1 - gloss) / (1 - CLOSED_GLOSS));
+    return roughness;
   }
 
   double glowAreaMm2() {

@@ -343,11 +343,14 @@ public final class MeasurePictures {
 
   private static String added(Readings r) {
     List<String> kinds = r.backdrop().foreign().stream().map(Readings.Foreign::kind).toList();
-    String border = kinds.contains(Readings.Foreign.BORDER) ? "a border" : "";
-    String lines = kinds.contains(Readings.Foreign.TEXT) ? "a line of lettering" : "";
-    return border.isEmpty() && lines.isEmpty()
-        ? "nothing"
-        : lines + (border.isEmpty() || lines.isEmpty() ? "" : " and ") + border;
+    List<String> said = new ArrayList<>();
+    if (kinds.contains(Readings.Foreign.TEXT)) {
+      said.add("a line of lettering");
+    }
+    if (kinds.contains(Readings.Foreign.BORDER)) {
+      said.add("a border");
+    }
+    return said.isEmpty() ? "nothing" : String.join(" and ", said);
   }
 
   private static String card(Readings r) {

@@ -20,6 +20,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.function.UnaryOperator;
 import javax.imageio.ImageIO;
 
 /**
@@ -92,20 +93,28 @@ final class Resaved {
 
   private static EncodedImage enlarged(EncodedImage in, double times)
       throws IOException, UnreadablePhotoException {
-    BufferedImage from = ImageIO.read(new ByteArrayInputStream(PhotoWriter.png(in)));
     RenderingHints fine =
         new RenderingHints(
             RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BICUBIC);
-    BufferedImage to =
-        new AffineTransformOp(AffineTransform.getScaleInstance(times, times), fine)
-            .filter(
+    AffineTransformOp larger =
+        new AffineTransformOp(AffineTransform.getScaleInstance(times, times), fine);
+    return redrawn(
+        in,
+        from ->
+            larger.filter(
                 from,
                 new BufferedImage(
                     (int) (times * in.widthPx()),
                     (int) (times * in.heightPx()),
-                    BufferedImage.TYPE_3BYTE_BGR));
+                    BufferedImage.TYPE_3BYTE_BGR)));
+  }
+
+  /** Changed by the library's own drawing, through the files that it reads and writes. */
+  static EncodedImage redrawn(EncodedImage in, UnaryOperator<BufferedImage> change)
+      throws IOException, UnreadablePhotoException {
+    BufferedImage from = ImageIO.read(new ByteArrayInputStream(PhotoWriter.png(in)));
     ByteArrayOutputStream png = new ByteArrayOutputStream();
-    ImageIO.write(to, "png", png);
+    ImageIO.write(change.apply(from), "png", png);
     return new PhotoReader(Limits.STANDARD).read(png.toByteArray()).srgb();
   }
 

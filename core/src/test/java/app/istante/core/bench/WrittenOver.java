@@ -1,22 +1,15 @@
 package app.istante.core.bench;
 
 import app.istante.core.image.EncodedImage;
-import app.istante.core.image.Limits;
-import app.istante.core.image.PhotoReader;
-import app.istante.core.image.PhotoWriter;
 import app.istante.core.image.UnreadablePhotoException;
 import java.awt.Color;
 import java.awt.Font;
 import java.awt.FontFormatException;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
-import java.awt.image.BufferedImage;
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.function.Consumer;
-import javax.imageio.ImageIO;
 import org.apache.pdfbox.pdmodel.PDDocument;
 
 /** Lettering and borders, as people lay them over their pictures. */
@@ -67,14 +60,16 @@ final class WrittenOver {
 
   private static EncodedImage drawn(EncodedImage picture, Consumer<Graphics2D> what)
       throws IOException, UnreadablePhotoException {
-    BufferedImage image = ImageIO.read(new ByteArrayInputStream(PhotoWriter.png(picture)));
-    Graphics2D graphics = image.createGraphics();
-    graphics.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
-    graphics.setColor(INK);
-    what.accept(graphics);
-    graphics.dispose();
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    ImageIO.write(image, "png", out);
-    return new PhotoReader(Limits.STANDARD).read(out.toByteArray()).srgb();
+    return Resaved.redrawn(
+        picture,
+        image -> {
+          Graphics2D graphics = image.createGraphics();
+          graphics.setRenderingHint(
+              RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
+          graphics.setColor(INK);
+          what.accept(graphics);
+          graphics.dispose();
+          return image;
+        });
   }
 }
