@@ -1,9 +1,6 @@
 package app.istante.core.sim;
 
-/**
- * A shape of one material, put somewhere: made larger or smaller, tipped back, turned about its
- * upright axis, leaned over sideways about the axis towards the camera, then moved.
- */
+/** A shape of one material, put somewhere: made larger or smaller, rotated, then moved. */
 public final class Body {
   /** What a body is to the picture. */
   public enum Part {
@@ -21,9 +18,6 @@ public final class Body {
   private final Part part;
   private final Vec place;
   private final double scale;
-  private final double turnDegrees;
-  private final double leanDegrees;
-  private final double tipDegrees;
 
   /** Rows of the rotation from the shape's own directions to the set's. */
   private final double[] m;
@@ -33,6 +27,7 @@ public final class Body {
   private final double cz;
   private final double reachSquared;
 
+  /** Tipped back, turned about its upright axis, then leaned over to the right, degrees each. */
   Body(
       Shape shape,
       Material material,
@@ -42,15 +37,22 @@ public final class Body {
       double turnDegrees,
       double leanDegrees,
       double tipDegrees) {
+    this(
+        shape,
+        material,
+        part,
+        place,
+        scale,
+        times(leaning(leanDegrees), times(turning(turnDegrees), tipping(tipDegrees))));
+  }
+
+  private Body(Shape shape, Material material, Part part, Vec place, double scale, double[] m) {
     this.shape = shape;
     this.material = material;
     this.part = part;
     this.place = place;
     this.scale = scale;
-    this.turnDegrees = turnDegrees;
-    this.leanDegrees = leanDegrees;
-    this.tipDegrees = tipDegrees;
-    this.m = rotation(turnDegrees, leanDegrees, tipDegrees);
+    this.m = m;
     Vec c = shape.centre().times(scale);
     cx = place.x() + m[0] * c.x() + m[1] * c.y() + m[2] * c.z();
     cy = place.y() + m[3] * c.x() + m[4] * c.y() + m[5] * c.z();
@@ -71,18 +73,25 @@ public final class Body {
     return new Body(shape, material, new Vec(x, y, z), 0, 0);
   }
 
-  /** Lean after turn after tip. */
-  private static double[] rotation(double turn, double lean, double tip) {
-    double ct = Math.cos(Math.toRadians(turn));
-    double st = Math.sin(Math.toRadians(turn));
-    double cl = Math.cos(Math.toRadians(lean));
-    double sl = Math.sin(Math.toRadians(lean));
-    double cp = Math.cos(Math.toRadians(tip));
-    double sp = Math.sin(Math.toRadians(tip));
-    double[] tipped = {1, 0, 0, 0, cp, -sp, 0, sp, cp};
-    double[] turned = {ct, 0, st, 0, 1, 0, -st, 0, ct};
-    double[] leaned = {cl, sl, 0, -sl, cl, 0, 0, 0, 1};
-    return times(leaned, times(turned, tipped));
+  /** About the axis to the right: a face turned to the camera comes to look down. */
+  private static double[] tipping(double degrees) {
+    double cos = Math.cos(Math.toRadians(degrees));
+    double sin = Math.sin(Math.toRadians(degrees));
+    return new double[] {1, 0, 0, 0, cos, -sin, 0, sin, cos};
+  }
+
+  /** About the upright axis: what looked at the camera comes to look to the right. */
+  private static double[] turning(double degrees) {
+    double cos = Math.cos(Math.toRadians(degrees));
+    double sin = Math.sin(Math.toRadians(degrees));
+    return new double[] {cos, 0, sin, 0, 1, 0, -sin, 0, cos};
+  }
+
+  /** About the axis towards the camera: what stood upright comes to lie to the right. */
+  private static double[] leaning(double degrees) {
+    double cos = Math.cos(Math.toRadians(degrees));
+    double sin = Math.sin(Math.toRadians(degrees));
+    return new double[] {cos, sin, 0, -sin, cos, 0, 0, 0, 1};
   }
 
   private static double[] times(double[] a, double[] b) {
@@ -109,48 +118,35 @@ public final class Body {
   }
 
   Body moved(Vec by) {
-    return new Body(
-        shape, material, part, place.plus(by), scale, turnDegrees, leanDegrees, tipDegrees);
+    return new Body(shape, material, part, place.plus(by), scale, m);
   }
 
   Body as(Part other) {
-    return new Body(shape, material, other, place, scale, turnDegrees, leanDegrees, tipDegrees);
+    return new Body(shape, material, other, place, scale, m);
   }
 
-  /**
-   * The same body after the whole product is turned about the upright axis through the middle. A
-   * leaning body keeps its lean towards the frame's side; only its place goes round.
-   */
+  /** The same body after the whole product is turned about the upright axis through the middle. */
   Body turned(double degrees) {
-    double cos = Math.cos(Math.toRadians(degrees));
-    double sin = Math.sin(Math.toRadians(degrees));
-    Vec to =
-        new Vec(place.x() * cos + place.z() * sin, place.y(), -place.x() * sin + place.z() * cos);
-    return new Body(
-        shape, material, part, to, scale, turnDegrees + degrees, leanDegrees, tipDegrees);
+    return rotated(turning(degrees));
   }
 
   /** The same body after the whole product, standing on the ground, is leaned to the right. */
   Body leaned(double degrees) {
-    double cos = Math.cos(Math.toRadians(degrees));
-    double sin = Math.sin(Math.toRadians(degrees));
+    return rotated(leaning(degrees));
+  }
+
+  private Body rotated(double[] by) {
     Vec to =
-        new Vec(place.x() * cos + place.y() * sin, -place.x() * sin + place.y() * cos, place.z());
-    return new Body(
-        shape, material, part, to, scale, turnDegrees, leanDegrees + degrees, tipDegrees);
+        new Vec(
+            by[0] * place.x() + by[1] * place.y() + by[2] * place.z(),
+            by[3] * place.x() + by[4] * place.y() + by[5] * place.z(),
+            by[6] * place.x() + by[7] * place.y() + by[8] * place.z());
+    return new Body(shape, material, part, to, scale, times(by, m));
   }
 
   /** The same body after the whole product grows by a factor. */
   Body scaled(double factor) {
-    return new Body(
-        shape,
-        material,
-        part,
-        place.times(factor),
-        scale * factor,
-        turnDegrees,
-        leanDegrees,
-        tipDegrees);
+    return new Body(shape, material, part, place.times(factor), scale * factor, m);
   }
 
   void place(Hit hit) {

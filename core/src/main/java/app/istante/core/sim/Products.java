@@ -240,7 +240,7 @@ public final class Products {
     all.add(
         new Body(
             new Lathe(0, 6, 19, 6), Material.glossy(0.01, 0.012, 0.02), new Vec(82, y, 0), 0, 90));
-    all.add(new Body(new Lathe(22, 0, 22, 6, 16, 8, 16, 70), brass, new Vec(-26, y, 0), 0, -90));
+    all.add(new Body(new Lathe(22, 0, 22, 6, 16, 8, 16, 76), brass, new Vec(-20, y, 0), 0, -90));
     all.add(
         new Body(
             new Lathe(16, 0, 17, 2, 17, 20, 12, 26, 0, 26), leather, new Vec(-94, y, 0), 0, -90));

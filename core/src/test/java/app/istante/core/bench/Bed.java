@@ -62,9 +62,10 @@ final class Bed {
     String name =
         String.format(
             Locale.ROOT,
-            "%s%s-%08x-%d.light",
+            "%s%s.v%d-%08x-%d.light",
             scene.label().fileName(),
             what,
+            BedScenes.VERSION,
             set.toString().hashCode(),
             passes);
     Path kept = folder.resolve(name);

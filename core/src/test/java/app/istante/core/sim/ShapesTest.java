@@ -98,6 +98,49 @@ public class ShapesTest {
     assertFalse(leaned.meet(new Vec(-30, 5, 100), new Vec(0, 0, -1), hit()));
   }
 
+  @Test(dataProvider = "things")
+  public void everyPartTurnsWithItsThing(String what) {
+    double degrees = 48;
+    double cos = Math.cos(Math.toRadians(degrees));
+    double sin = Math.sin(Math.toRadians(degrees));
+    Random random = new Random(3);
+    int met = 0;
+    for (Body body : Shelf.bodies(what)) {
+      Body turned = body.turned(degrees);
+      for (int ray = 0; ray < 60; ray++) {
+        Vec at = body.middle().plus(around(random).times(body.reach()));
+        Vec from = around(random).times(400);
+        Vec towards = at.minus(from).unit();
+        Hit hit = hit();
+        Hit after = hit();
+        boolean is = body.meet(from, towards, hit);
+        assertEquals(turned.meet(round(from, cos, sin), round(towards, cos, sin), after), is, what);
+        if (is) {
+          met++;
+          assertEquals(after.distance, hit.distance, 1e-5);
+          Vec normal = round(new Vec(hit.nx, hit.ny, hit.nz), cos, sin);
+          assertEquals(after.nx, normal.x(), 1e-4);
+          assertEquals(after.ny, normal.y(), 1e-4);
+          assertEquals(after.nz, normal.z(), 1e-4);
+        }
+      }
+    }
+    assertTrue(met > 20, "the rays meet " + what);
+  }
+
+  @DataProvider
+  public Object[] things() {
+    return new Object[] {"abacus", "spyglass", "watering-can", "chain", "caddy"};
+  }
+
+  private static Vec around(Random random) {
+    return new Vec(random.nextGaussian(), random.nextGaussian(), random.nextGaussian()).unit();
+  }
+
+  private static Vec round(Vec v, double cos, double sin) {
+    return new Vec(v.x() * cos + v.z() * sin, v.y(), -v.x() * sin + v.z() * cos);
+  }
+
   @Test
   public void normalsAreOfLengthOneAndFaceTheRayFromOutside() {
     Random random = new Random(8);
