@@ -2,10 +2,15 @@ package app.istante.core.bench;
 
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Limits;
+import app.istante.core.image.Photo;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.PhotoWriter;
 import app.istante.core.image.UnreadablePhotoException;
+import app.istante.core.mask.Planes;
+import app.istante.core.measure.Analysed;
 import app.istante.core.measure.Delivery;
+import app.istante.core.measure.EditDrift;
+import app.istante.core.measure.Known;
 import app.istante.core.measure.Measurement;
 import app.istante.core.measure.Readings;
 import app.istante.core.set.Ground;
@@ -66,6 +71,11 @@ public final class MeasurePictures {
 
   private static final Edit AS_TAKEN = picture -> picture;
 
+  /** What a picture tells, if need be held against the first of its strip. */
+  private interface Told {
+    String of(Photo first, Photo shown);
+  }
+
   /** The part of a picture that is shown: its upper left corner and its width. */
   private record View(int left, int top, int width) {
     static final View WHOLE = new View(0, 0, WIDTH);
@@ -78,17 +88,29 @@ public final class MeasurePictures {
   }
 
   /**
+   * @param told what stands below each picture
    * @param sets good, borderline and bad
    * @param quiet the light's own noise would be taken for what is shown
    * @param edits what is done to each before it is measured
    */
   private record Strip(
-      String name,
-      Function<Readings, String> reading,
-      List<StandingSet> sets,
-      boolean quiet,
-      View view,
-      List<Edit> edits) {
+      String name, Told told, List<StandingSet> sets, boolean quiet, View view, List<Edit> edits) {
+    Strip(
+        String name,
+        Function<Readings, String> reading,
+        List<StandingSet> sets,
+        boolean quiet,
+        View view,
+        List<Edit> edits) {
+      this(
+          name,
+          (first, shown) -> reading.apply(Measurement.measure(shown)),
+          sets,
+          quiet,
+          view,
+          edits);
+    }
+
     Strip(String name, Function<Readings, String> reading, List<StandingSet> sets) {
       this(name, reading, sets, false, View.WHOLE);
     }
@@ -120,15 +142,16 @@ public final class MeasurePictures {
         continue;
       }
       List<EncodedImage> pictures = new ArrayList<>();
-      List<String> read = new ArrayList<>();
+      List<Photo> photos = new ArrayList<>();
       for (int i = 0; i < strip.sets().size(); i++) {
         StandingSet set = strip.sets().get(i);
         EncodedImage picture = (strip.quiet() ? quiet : sets).photograph(set).picture();
         picture = strip.edits().get(i).of(picture);
-        var photo = new PhotoReader(Limits.STANDARD).read(PhotoWriter.jpeg(picture, 0.95));
-        read.add(strip.reading().apply(Measurement.measure(photo)));
+        photos.add(new PhotoReader(Limits.STANDARD).read(PhotoWriter.jpeg(picture, 0.95)));
         pictures.add(picture);
       }
+      List<String> read =
+          photos.stream().map(photo -> strip.told().of(photos.get(0), photo)).toList();
       Files.write(
           folder.resolve(strip.name() + ".jpg"),
           PhotoWriter.jpeg(beside(pictures, strip.view()), JPEG_QUALITY));
@@ -180,10 +203,12 @@ public final class MeasurePictures {
   private List<Strip> strips() {
     StandingSet good = sets.built("lit-ground", "money-box", LIT_STOPS);
     StandingSet plain = sets.built("two-lamps", "money-box", WHITE_STOPS);
-    // Round a product that fills the frame its own shade is taken for a bend of the sheet.
+    // Round a product that fills the frame its own shade is taken for a bend of the sheet, unless
+    // the empty set is known.
     StandingSet wide = PlantedSets.focal(plain, 0.7);
     // Where the ground is burnt to white neither marks nor grain are left to be seen.
     StandingSet dim = PlantedSets.exposed(plain, -0.7);
+    StandingSet tall = PlantedSets.exposed(plain, -0.5);
     StandingSet distant = PlantedSets.focal(dim, 0.82);
     StandingSet deep = PlantedSets.raised(sets.built("lit-ground", "basket", 2), 40);
     StandingSet pale = sets.built("lit-ground", "egg-cup", LIT_STOPS);
@@ -308,6 +333,20 @@ public final class MeasurePictures {
             r -> say("%.1f %% of the product", 100 * r.exposure().burntShare()),
             List.of(good, PlantedSets.exposed(good, 0.5), PlantedSets.exposed(good, 2))),
         new Strip(
+            "empty-set",
+            MeasurePictures::againstEmptySet,
+            List.of(tall.withThings(List.of()), tall, tall.withThings(List.of(Thing.of("mug")))),
+            false,
+            View.WHOLE,
+            Collections.nCopies(3, AS_TAKEN)),
+        new Strip(
+            "edits",
+            MeasurePictures::drift,
+            List.of(good, good, good),
+            false,
+            View.CLOSE,
+            List.of(AS_TAKEN, MeasurePictures::warmer, MeasurePictures::smoothed)),
+        new Strip(
             "uprights",
             r ->
                 r.framing().perspective() == null
@@ -333,6 +372,53 @@ public final class MeasurePictures {
             .stream()
             .map(kind -> kind.getValue() + " × " + kind.getKey())
             .collect(Collectors.joining(" and "));
+  }
+
+  private static String againstEmptySet(Photo empty, Photo shown) {
+    Readings alone = Measurement.measure(shown);
+    if (shown == empty) {
+      return say("the empty set itself falls off by %.2f stop", alone.backdrop().falloffStops());
+    }
+    Known known = new Known(Analysed.blank(empty), null, null);
+    Readings told = Measurement.measure(Analysed.of(shown, known));
+    return say(
+        "%.2f stop without it and %.2f with it",
+        alone.backdrop().falloffStops(), told.backdrop().falloffStops());
+  }
+
+  private static String drift(Photo take, Photo edit) {
+    if (edit == take) {
+      return "the take";
+    }
+    EditDrift.Drift drift = EditDrift.of(take, edit);
+    return say(
+        "delta E %.1f, %.0f %% of the fine pattern left", drift.deltaE(), 100 * drift.detailKept());
+  }
+
+  private static EncodedImage warmer(EncodedImage picture) {
+    double[] times = {1.08, 1, 0.9};
+    byte[] rgb = picture.rgb().clone();
+    for (int i = 0; i < rgb.length; i++) {
+      rgb[i] = (byte) Math.min(255, Math.round((rgb[i] & 0xFF) * times[i % 3]));
+    }
+    return new EncodedImage(picture.widthPx(), picture.heightPx(), rgb);
+  }
+
+  private static EncodedImage smoothed(EncodedImage picture) {
+    int width = picture.widthPx();
+    int height = picture.heightPx();
+    byte[] rgb = picture.rgb().clone();
+    for (int channel = 0; channel < 3; channel++) {
+      float[] plane = new float[width * height];
+      for (int at = 0; at < plane.length; at++) {
+        plane[at] = picture.rgb()[3 * at + channel] & 0xFF;
+      }
+      float[] mean = Planes.boxMean(plane, width, height, 2);
+      for (int at = 0; at < plane.length; at++) {
+        rgb[3 * at + channel] = (byte) Math.round(mean[at]);
+      }
+    }
+    return new EncodedImage(width, height, rgb);
   }
 
   private static String reflection(Readings r) {
