@@ -52,6 +52,11 @@ final class BlockCosines {
     return sum;
   }
 
+  /** Of the wave with u half waves along a row, at one of its places. */
+  static double at(int u, int x) {
+    return COSINES[u][x];
+  }
+
   private static double[][] cosines() {
     double[][] cosines = new double[SIDE][SIDE];
     for (int u = 0; u < SIDE; u++) {

@@ -33,6 +33,9 @@ final class Noise {
   /** Paper has some texture, products have more: of the fields in order, those that count. */
   private static final double[] GROUND_RANKS = {0.1, 0.8};
 
+  /** Up to this one where compression is undone. */
+  private static final double MOST_RANK = 0.95;
+
   private static final double[] PRODUCT_RANKS = {0.05, 0.4};
 
   /** Grain is this much coarser than white grain at most; more is texture. */
@@ -73,14 +76,20 @@ final class Noise {
     int last = fields.size() - 1;
     List<Field> middle = fields.subList((int) (ranks[0] * last), (int) (ranks[1] * last) + 1);
     double found = inFile(middle);
+    // Few coefficients survive compression, in the grainier fields: leaving those out tells too
+    // little.
+    List<Field> most = plain ? fields.subList(0, (int) (MOST_RANK * last) + 1) : middle;
     Optional<JpegCoding> coding = picture.photo().coding();
     CompressedGrain.Estimate before =
-        coding.map(c -> beforeCompression(picture, c, middle, plain)).orElse(null);
+        coding.map(c -> beforeCompression(picture, c, most, plain)).orElse(null);
     boolean takenAway = before != null && Double.isNaN(before.sigma());
     if (before != null && !takenAway) {
       found = before.sigma();
     }
     double band = (plain ? 0.15 : 0.35) * found + 0.3;
+    if (before != null && !takenAway) {
+      band = Math.max(band, 2 * before.spread() + 0.1);
+    }
     if (takenAway) {
       band = Math.max(band, before.most() - found);
       if (band > MOST_BAND) {

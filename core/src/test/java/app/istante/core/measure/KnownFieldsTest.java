@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Random;
 import java.util.Set;
 import java.util.function.IntPredicate;
+import java.util.stream.DoubleStream;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -63,6 +64,43 @@ public class KnownFieldsTest {
     Photo photo = new PhotoReader(Limits.STANDARD).read(file);
     Readings readings = Measurement.measure(photo);
     assertEquals(readings.sharpness().noiseSigma(), sigma, 0.1 * sigma);
+  }
+
+  @DataProvider
+  Object[][] smoothed() {
+    return new Object[][] {{2.0, 0.95}, {2.0, 0.85}, {3.0, 0.8}, {4.5, 0.9}, {4.5, 0.75}};
+  }
+
+  /** Cameras smooth it and take its colour out; of what is left compression hides other parts. */
+  @Test(dataProvider = "smoothed")
+  public void coarseGrainWithoutColourIsNotTakenForMore(double sigma, double quality)
+      throws Exception {
+    byte[] file = PhotoWriter.jpeg(coarseGrain(150, sigma), quality);
+    Readings readings = Measurement.measure(new PhotoReader(Limits.STANDARD).read(file));
+    assertEquals(readings.sharpness().noiseSigma(), sigma, 0.12 * sigma);
+  }
+
+  /** The same in all channels, smoothed over three pixels. */
+  private static EncodedImage coarseGrain(int code, double sigma) {
+    int width = 600;
+    int height = 450;
+    double[] weights = {0.25, 0.5, 0.25};
+    // Independent values, each times the product of two weights: the squares of those add up.
+    double kept = 0.25 * 0.25 + 0.5 * 0.5 + 0.25 * 0.25;
+    Random random = new Random(23);
+    double[] white =
+        DoubleStream.generate(random::nextGaussian).limit((long) width * height).toArray();
+    byte[] rgb = new byte[3 * white.length];
+    for (int at = 0; at < white.length; at++) {
+      double sum = 0;
+      for (int k = 0; k < 9; k++) {
+        int x = Math.floorMod(at % width + k % 3 - 1, width);
+        int y = Math.floorMod(at / width + k / 3 - 1, height);
+        sum += weights[k % 3] * weights[k / 3] * white[y * width + x];
+      }
+      Arrays.fill(rgb, 3 * at, 3 * at + 3, (byte) Math.round(code + sigma * sum / kept));
+    }
+    return new EncodedImage(width, height, rgb);
   }
 
   @Test

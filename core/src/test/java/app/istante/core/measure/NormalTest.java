@@ -25,9 +25,4 @@ public class NormalTest {
   public void theTailIsAsTabulated(double value, double above) {
     assertEquals(Normal.above(value), above, 1e-6);
   }
-
-  @Test(dataProvider = "table")
-  public void theQuantileUndoesIt(double value, double above) {
-    assertEquals(Normal.quantile(1 - above), value, 5e-4);
-  }
 }
