@@ -160,7 +160,8 @@ final class SharpnessMeasure {
 
   private static Readings.Motion smear(Analysed picture, List<Edge> edges, Notes notes) {
     Readings.Motion seen = smear(picture, edges);
-    Readings.Motion motion = seen == null || SmearFit.isOfDepth(edges, seen) ? null : seen;
+    boolean none = seen == null || SmearFit.isOfDepth(edges, seen);
+    Readings.Motion motion = none ? null : SmearSpectrum.refined(picture, seen);
     if (motion != null) {
       notes.band("sharpness.motion.lengthPx", MOTION_BAND_SHARE * motion.lengthPx());
       notes.band("sharpness.motion.angleDegrees", MOTION_BAND_DEGREES);

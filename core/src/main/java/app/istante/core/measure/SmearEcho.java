@@ -224,7 +224,7 @@ final class SmearEcho {
   }
 
   /** Place of the top of a parabola through three points, from the middle one, -0.5 to 0.5. */
-  private static double peak(double before, double here, double after) {
+  static double peak(double before, double here, double after) {
     double bend = 2 * here - before - after;
     return bend <= 0 ? 0 : Math.max(-0.5, Math.min(0.5, 0.5 * (after - before) / bend));
   }
