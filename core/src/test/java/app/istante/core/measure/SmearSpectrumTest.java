@@ -68,9 +68,9 @@ public class SmearSpectrumTest {
     assertEquals(told.confidence(), 0.9);
   }
 
-  /** Without stripes there is nothing to correct by. */
+  /** It leaves too few stripes to be corrected by. */
   @Test
-  public void aClaimIsKeptWhereNoStripesAreSeen() {
+  public void aClaimOfAFewPixelsIsKept() {
     Readings.Motion claimed = new Readings.Motion(4, 90, 0.8);
     assertEquals(SmearSpectrum.refined(board(0, 0), claimed), claimed);
   }
