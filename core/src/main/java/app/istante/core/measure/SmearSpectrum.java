@@ -65,6 +65,8 @@ final class SmearSpectrum {
   /** Directions that are the same but for so many steps. */
   private static final int BESIDE = 3;
 
+  private static final double[] HANN = hann();
+
   private final int smaller;
 
   /** Mean logarithm of the tiles' power, no frequency in the middle. */
@@ -81,11 +83,13 @@ final class SmearSpectrum {
    */
   static Readings.Motion refined(Analysed picture, Readings.Motion claimed) {
     int smaller = Math.max(1, (int) Math.round(claimed.lengthPx() / AIM_PX));
-    List<float[]> tiles = tiles(picture, smaller);
-    if (claimed.lengthPx() / smaller < SHORTEST_PX || tiles.size() < FEWEST_TILES) {
+    if (claimed.lengthPx() / smaller < SHORTEST_PX) {
       return claimed;
     }
-    return new SmearSpectrum(smaller, logs(tiles)).best(claimed);
+    List<float[]> tiles = tiles(picture, smaller);
+    return tiles.size() < FEWEST_TILES
+        ? claimed
+        : new SmearSpectrum(smaller, logs(tiles)).best(claimed);
   }
 
   private Readings.Motion best(Readings.Motion claimed) {
@@ -123,6 +127,7 @@ final class SmearSpectrum {
     int around = Math.max(1, (int) (SURROUNDINGS / 2 * SIDE / lengthPx));
     float[] seen = lessAround(logs, around);
     float[] weights = weights(COARSEST / lengthPx);
+    float[] byWaves = byWaves(TIMES[TIMES.length - 1] * lengthPx);
     double[][] agreement = new double[TIMES.length][ANGLES];
     IntStream.range(0, TIMES.length * ANGLES)
         .parallel()
@@ -130,7 +135,7 @@ final class SmearSpectrum {
             i -> {
               int times = i / ANGLES;
               int angle = i % ANGLES;
-              float[] stripes = stripes(TIMES[times] * lengthPx, angle * Math.PI / ANGLES);
+              float[] stripes = stripes(byWaves, TIMES[times] * lengthPx, angle * Math.PI / ANGLES);
               agreement[times][angle] = agreement(seen, lessAround(stripes, around), weights);
             });
     return agreement;
@@ -180,20 +185,25 @@ final class SmearSpectrum {
     return Math.hypot(at % SIDE - SIDE / 2.0, at / SIDE - SIDE / 2.0) / SIDE;
   }
 
-  /** Logarithm of the power spectrum of a box of this length, along this direction. */
-  private static float[] stripes(double length, double radians) {
-    double across = length * Math.cos(radians) / SIDE;
-    double down = length * Math.sin(radians) / SIDE;
-    float[] logs = new float[(int) (length * EVERY_WAVE) + 2];
+  /** Logarithm of a box's power, by how many waves it holds, for boxes up to a length. */
+  private static float[] byWaves(double longestPx) {
+    float[] logs = new float[(int) (longestPx * EVERY_WAVE) + 2];
     for (int i = 0; i < logs.length; i++) {
       double phase = Math.PI * i / EVERY_WAVE;
       double box = i == 0 ? 1 : Math.sin(phase) / phase;
       logs[i] = (float) Math.log(box * box + FAINTEST);
     }
+    return logs;
+  }
+
+  /** Logarithm of the power spectrum of a box of this length, along this direction. */
+  private static float[] stripes(float[] byWaves, double length, double radians) {
+    double across = length * Math.cos(radians) / SIDE;
+    double down = length * Math.sin(radians) / SIDE;
     float[] stripes = new float[SIDE * SIDE];
     for (int at = 0; at < stripes.length; at++) {
       double waves = Math.abs(across * (at % SIDE - SIDE / 2) + down * (at / SIDE - SIDE / 2));
-      stripes[at] = logs[(int) (waves * EVERY_WAVE + 0.5)];
+      stripes[at] = byWaves[(int) (waves * EVERY_WAVE + 0.5)];
     }
     return stripes;
   }
@@ -258,10 +268,6 @@ final class SmearSpectrum {
 
   /** Less its mean, windowed (von Hann), of energy one. */
   private static float[] tile(EncodedImage srgb, int left, int top, int smaller) {
-    float[] light = new float[256];
-    for (int code = 0; code < light.length; code++) {
-      light[code] = (float) Srgb.decode8(code);
-    }
     byte[] rgb = srgb.rgb();
     float[] tile = new float[SIDE * SIDE];
     double mean = 0;
@@ -269,17 +275,14 @@ final class SmearSpectrum {
       int at = 3 * ((top + y) * srgb.widthPx() + left);
       for (int x = 0; x < SIDE * smaller; x++, at += 3) {
         float here =
-            0.3f * light[rgb[at] & 0xFF]
-                + 0.59f * light[rgb[at + 1] & 0xFF]
-                + 0.11f * light[rgb[at + 2] & 0xFF];
+            0.3f * light(rgb[at]) + 0.59f * light(rgb[at + 1]) + 0.11f * light(rgb[at + 2]);
         tile[y / smaller * SIDE + x / smaller] += here;
         mean += here / tile.length;
       }
     }
     double energy = 0;
     for (int at = 0; at < tile.length; at++) {
-      double window = hann(at % SIDE) * hann(at / SIDE);
-      tile[at] = (float) ((tile[at] - mean) * window);
+      tile[at] = (float) ((tile[at] - mean) * (HANN[at % SIDE] * HANN[at / SIDE]));
       energy += (double) tile[at] * tile[at];
     }
     float scale = (float) (1 / Math.sqrt(Math.max(Double.MIN_NORMAL, energy)));
@@ -289,8 +292,14 @@ final class SmearSpectrum {
     return tile;
   }
 
-  private static double hann(int at) {
-    return 0.5 - 0.5 * Math.cos(2 * Math.PI * at / SIDE);
+  private static float light(byte code) {
+    return (float) Srgb.decode8(code & 0xFF);
+  }
+
+  private static double[] hann() {
+    return IntStream.range(0, SIDE)
+        .mapToDouble(at -> 0.5 - 0.5 * Math.cos(2 * Math.PI * at / SIDE))
+        .toArray();
   }
 
   /** Two tiles at a time, as the real and the imaginary part of one transform. */
