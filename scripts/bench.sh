@@ -81,6 +81,25 @@ case "${1:-}" in
     cp "$work/glance-net.csv" "$expected"
     exit 0
     ;;
+  ground)
+    # An hour and a half; what is learned goes to where the core reads it.
+    need_learning
+    need_other_tracer
+    work="$cache/ground"
+    mkdir -p "$work"
+    build_bench_if_stale
+    sets() { "${JAVA[@]}" -Xmx1g -cp "$(bench_path)" app.istante.core.bench.GroundSets "$@"; }
+    sets ours "$work/ours.bin" 7 1600
+    for seed in 107 108 109; do
+      sets other "$work/other-$seed.bin" "$seed" 250 "$cache/tracer/ground-$seed"
+    done
+    weights="$HERE/core/src/main/resources/app/istante/core/mask/ground-net.bin"
+    /usr/bin/python3 "$HERE/scripts/ground/learn.py" "${2:-45}" "$work/ground-net.bin" \
+      "$work/ours.bin,$work/other-107.bin,$work/other-108.bin,$work/other-109.bin" "$weights"
+    cp "$work/ground-net.bin" "$weights"
+    cp "$work/ground-net.csv" "$HERE/core/src/test/resources/app/istante/core/mask/ground-net.csv"
+    exit 0
+    ;;
   remedies) run_bench app.istante.core.bench.RemedyBench ;;
   speed)
     # One after the other on the same files; pairs of runs matter, not single ones.

@@ -8,7 +8,6 @@ goes on from START.bin where there is one, and writes OUT.bin each thousand step
 """
 
 import copy
-import struct
 import sys
 import time
 
@@ -16,7 +15,7 @@ import numpy as np
 import torch
 import torch.nn.functional as F
 
-from net import CHANNELS, ROUNDS, GlanceNet
+from net import GlanceNet, expect, read, write
 from pictures import codes, light
 
 BATCH = 16
@@ -147,42 +146,6 @@ def learn(net, minutes, path, *sources):
             print("%d steps, loss %.4f" % (len(losses), np.mean(losses[-250:])), flush=True)
         if len(losses) % 1000 == 0:
             write(copy.deepcopy(net), path)
-
-
-def write(net, path):
-    """As GlanceNet.java reads it; the network keeps the weights as they are written."""
-    out = bytearray([len(CHANNELS), *CHANNELS, ROUNDS])
-    for convolution in net.convolutions():
-        for own, bias in zip(convolution.weight.data, convolution.bias.data):
-            scale = max(1e-8, float(own.abs().max()))
-            steps = np.round(own.numpy() / scale * 127).astype(np.int8)
-            out += struct.pack(">ff", float(bias), scale) + steps.tobytes()
-            own.copy_(torch.from_numpy(steps.astype(np.float32) * np.float32(scale / 127)))
-    with open(path, "wb") as file:
-        file.write(out)
-
-
-def read(net, path):
-    """The weights that write() wrote."""
-    written = open(path, "rb").read()
-    at = 2 + written[0]
-    for convolution in net.convolutions():
-        for own, bias in zip(convolution.weight.data, convolution.bias.data):
-            level, scale = struct.unpack_from(">ff", written, at)
-            steps = np.frombuffer(written, np.int8, own.numel(), at + 8).reshape(own.shape)
-            at += 8 + own.numel()
-            own.copy_(torch.from_numpy(steps.astype(np.float32) * np.float32(scale / 127)))
-            bias.fill_(level)
-
-
-def expect(net, path):
-    """What the network says of a picture made by a formula, at each eighth pixel: for GlanceNetTest."""
-    channel, y, x = np.mgrid[0:3, 0:48, 0:64]
-    seen = (7 * x + 3 * y + 11 * channel) % 32 / 31
-    seen = np.where((x - 32) ** 2 / 400 + (y - 26) ** 2 / 200 < 1, 0.3 * seen, seen)
-    with torch.no_grad():
-        shares = torch.sigmoid(net(torch.from_numpy(seen[None].astype(np.float32))))[0, 0]
-    np.savetxt(path, shares[::8, ::8].numpy(), fmt="%.6f", delimiter=",")
 
 
 if __name__ == "__main__":

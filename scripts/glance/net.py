@@ -1,9 +1,12 @@
-"""The network of GlanceNet.java, for learning.
+"""The network of GlanceNet.java, for learning, and the file of its weights.
 
 Down by halves and up again (U-Net, 2015); where it is coarsest, it thinks the whole picture over in
 a few rounds, each of which only adds to what is known (residual learning, 2015).
 """
 
+import struct
+
+import numpy as np
 import torch
 import torch.nn as nn
 import torch.nn.functional as F
@@ -18,20 +21,21 @@ def layer(channels_in, channels_out):
 
 
 class GlanceNet(nn.Module):
-    def __init__(self):
+    def __init__(self, channels=CHANNELS, rounds=ROUNDS):
         super().__init__()
+        self.channels = channels
         self.down = nn.ModuleList()
         before = 3
-        for here in CHANNELS:
+        for here in channels:
             self.down.append(nn.Sequential(layer(before, here), layer(here, here)))
             before = here
         self.middle = layer(before, before)
         self.rounds = nn.ModuleList(
             nn.Sequential(layer(before, before), nn.Conv2d(before, before, 3, padding=1))
-            for _ in range(ROUNDS)
+            for _ in range(rounds)
         )
         self.up = nn.ModuleList()
-        for here in reversed(CHANNELS[:-1]):
+        for here in reversed(channels[:-1]):
             self.up.append(layer(before + here, here))
             before = here
         self.last = nn.Conv2d(before, 1, 1)
@@ -55,3 +59,39 @@ class GlanceNet(nn.Module):
         both = [step[0] for layers in self.down for step in layers]
         rounds = [step for round in self.rounds for step in (round[0][0], round[1])]
         return both + [self.middle[0]] + rounds + [step[0] for step in self.up] + [self.last]
+
+
+def write(net, path):
+    """As GlanceNet.java reads it; the network keeps the weights as they are written."""
+    out = bytearray([len(net.channels), *net.channels, len(net.rounds)])
+    for convolution in net.convolutions():
+        for own, bias in zip(convolution.weight.data, convolution.bias.data):
+            scale = max(1e-8, float(own.abs().max()))
+            steps = np.round(own.numpy() / scale * 127).astype(np.int8)
+            out += struct.pack(">ff", float(bias), scale) + steps.tobytes()
+            own.copy_(torch.from_numpy(steps.astype(np.float32) * np.float32(scale / 127)))
+    with open(path, "wb") as file:
+        file.write(out)
+
+
+def read(net, path):
+    """The weights that write() wrote."""
+    written = open(path, "rb").read()
+    at = 2 + written[0]
+    for convolution in net.convolutions():
+        for own, bias in zip(convolution.weight.data, convolution.bias.data):
+            level, scale = struct.unpack_from(">ff", written, at)
+            steps = np.frombuffer(written, np.int8, own.numel(), at + 8).reshape(own.shape)
+            at += 8 + own.numel()
+            own.copy_(torch.from_numpy(steps.astype(np.float32) * np.float32(scale / 127)))
+            bias.fill_(level)
+
+
+def expect(net, path):
+    """What the network says of a picture made by a formula, at each eighth pixel: for GlanceNetTest."""
+    channel, y, x = np.mgrid[0:3, 0:48, 0:64]
+    seen = (7 * x + 3 * y + 11 * channel) % 32 / 31
+    seen = np.where((x - 32) ** 2 / 400 + (y - 26) ** 2 / 200 < 1, 0.3 * seen, seen)
+    with torch.no_grad():
+        shares = torch.sigmoid(net(torch.from_numpy(seen[None].astype(np.float32))))[0, 0]
+    np.savetxt(path, shares[::8, ::8].numpy(), fmt="%.6f", delimiter=",")

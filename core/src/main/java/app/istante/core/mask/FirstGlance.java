@@ -45,24 +45,26 @@ final class FirstGlance implements Glance {
   /** The same for a second opinion. */
   private static final int CLOSER_LONG_SIDE_PX = 256;
 
-  private static final int SHORTEST_PX = 32;
-
   private final LinearImage image;
   private final boolean[] foreign;
-  private final Grid grid;
+  private final CoarseGrid grid;
   private final float[] shares;
 
   private FirstGlance(
       LinearImage image, boolean[] foreign, GlanceNet net, int longSide, boolean mirrored) {
     this.image = image;
     this.foreign = foreign;
-    grid = Grid.over(image.width(), image.height(), longSide);
+    grid = CoarseGrid.over(image.width(), image.height(), longSide);
     float[][] seen = {codes(image.red()), codes(image.green()), codes(image.blue())};
     for (float[] plane : seen) {
-      mirror(plane, mirrored);
+      if (mirrored) {
+        grid.mirror(plane);
+      }
     }
-    shares = net.shares(seen, grid.width, grid.height);
-    mirror(shares, mirrored);
+    shares = net.shares(seen, grid.width(), grid.height());
+    if (mirrored) {
+      grid.mirror(shares);
+    }
     if (foreign != null) {
       leaveOut(foreign);
     }
@@ -81,17 +83,6 @@ final class FirstGlance implements Glance {
    */
   FirstGlance secondOpinion() {
     return new FirstGlance(image, foreign, GlanceNet.second(), CLOSER_LONG_SIDE_PX, true);
-  }
-
-  private void mirror(float[] plane, boolean mirrored) {
-    for (int y = 0; mirrored && y < grid.height; y++) {
-      int left = y * grid.width;
-      for (int right = left + grid.width - 1; left < right; left++, right--) {
-        float kept = plane[left];
-        plane[left] = plane[right];
-        plane[right] = kept;
-      }
-    }
   }
 
   private void leaveOut(boolean[] foreign) {
@@ -138,12 +129,12 @@ final class FirstGlance implements Glance {
 
   @Override
   public float around(int x, int y) {
-    int column = Math.min(grid.width - 1, x * grid.width / grid.wide);
-    int row = Math.min(grid.height - 1, y * grid.height / grid.tall);
+    int column = Math.min(grid.width() - 1, x * grid.width() / grid.wide());
+    int row = Math.min(grid.height() - 1, y * grid.height() / grid.tall());
     float most = 0;
-    for (int v = Math.max(0, row - 1); v <= Math.min(grid.height - 1, row + 1); v++) {
-      for (int u = Math.max(0, column - 1); u <= Math.min(grid.width - 1, column + 1); u++) {
-        most = Math.max(most, shares[v * grid.width + u]);
+    for (int v = Math.max(0, row - 1); v <= Math.min(grid.height() - 1, row + 1); v++) {
+      for (int u = Math.max(0, column - 1); u <= Math.min(grid.width() - 1, column + 1); u++) {
+        most = Math.max(most, shares[v * grid.width() + u]);
       }
     }
     return most;
@@ -151,18 +142,7 @@ final class FirstGlance implements Glance {
 
   /** Share of each pixel of the picture that it gives to a thing, 0 to 1. */
   float[] shares() {
-    float[] share = new float[grid.wide * grid.tall];
-    for (int at = 0; at < share.length; at++) {
-      share[at] = share(at);
-    }
-    return share;
-  }
-
-  /** The same of one pixel. */
-  float share(int at) {
-    double u = (at % grid.wide + 0.5) * grid.width / grid.wide - 0.5;
-    double v = (at / grid.wide + 0.5) * grid.height / grid.tall - 0.5;
-    return Planes.between(shares, grid.width, grid.height, u, v);
+    return grid.spread(shares);
   }
 
   /** Whether it plainly sees a piece of the picture otherwise than an outline has it. */
@@ -173,7 +153,7 @@ final class FirstGlance implements Glance {
   }
 
   private boolean isPiece(IntPredicate places) {
-    return Regions.of(grid.width, grid.height, places).all().stream()
+    return Regions.of(grid.width(), grid.height(), places).all().stream()
         .anyMatch(piece -> piece.areaPx() >= PIECE_PLACES);
   }
 
@@ -213,39 +193,5 @@ final class FirstGlance implements Glance {
   /** Their logarithm. */
   private static double odds(float share) {
     return Math.log(Math.max(1e-6, share) / Math.max(1e-6, 1 - share));
-  }
-
-  /** A coarse grid of width by height over a picture of wide by tall. */
-  private record Grid(int width, int height, int wide, int tall) {
-    static Grid over(int wide, int tall, int longSide) {
-      double scale = (double) longSide / Math.max(wide, tall);
-      return new Grid(side(scale * wide), side(scale * tall), wide, tall);
-    }
-
-    private static int side(double wanted) {
-      return Math.max(
-          SHORTEST_PX, (int) Math.round(wanted / GlanceNet.STEP_PX) * GlanceNet.STEP_PX);
-    }
-
-    /** Of a plane of the picture, in each place of the grid. */
-    float[] means(float[] plane) {
-      float[] sums = new float[width * height];
-      int[] counts = new int[sums.length];
-      int[] columns = new int[wide];
-      for (int x = 0; x < wide; x++) {
-        columns[x] = x * width / wide;
-      }
-      for (int y = 0; y < tall; y++) {
-        int row = y * height / tall * width;
-        for (int x = 0; x < wide; x++) {
-          sums[row + columns[x]] += plane[y * wide + x];
-          counts[row + columns[x]]++;
-        }
-      }
-      for (int at = 0; at < sums.length; at++) {
-        sums[at] /= Math.max(1, counts[at]);
-      }
-      return sums;
-    }
   }
 }

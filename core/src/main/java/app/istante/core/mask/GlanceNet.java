@@ -30,6 +30,8 @@ final class GlanceNet {
     static final GlanceNet NET = load("glance-net-second.bin");
   }
 
+  private static final GlanceNet GROUND = load("ground-net.bin");
+
   private final Layer[][] down;
   private final Layer middle;
   private final Layer[][] rounds;
@@ -55,6 +57,11 @@ final class GlanceNet {
    */
   static GlanceNet second() {
     return Second.NET;
+  }
+
+  /** Another that tells how much light the product takes from the ground: {@link BareGround}. */
+  static GlanceNet ground() {
+    return GROUND;
   }
 
   /** One channel after the other, each with a rim of zeros one pixel wide. */

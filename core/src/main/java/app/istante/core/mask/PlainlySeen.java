@@ -109,7 +109,11 @@ final class PlainlySeen {
     int pixels = outline.kind().length;
     Regions gaps = Regions.of(product(outline, outline.kind()).not());
     Regions openings = Regions.of(gaps.where(gap -> isOpening(gap, pixels)));
-    return Arrays.stream(openings.means(glance::share)).anyMatch(thing -> thing >= PRINT);
+    if (openings.all().isEmpty()) {
+      return false;
+    }
+    float[] shares = glance.shares();
+    return Arrays.stream(openings.means(at -> shares[at])).anyMatch(thing -> thing >= PRINT);
   }
 
   private static boolean isOpening(Regions.Region gap, int pixels) {

@@ -6,7 +6,7 @@ package app.istante.core.mask;
  * one side of the frame to the other, while the product's shade fades towards both; so the rows are
  * read at the frame's sides, and what still fades there is carried on.
  */
-public final class SheetBend {
+final class SheetBend {
   /** Width of the strip at each side, as a share of the picture's. */
   private static final double STRIP_SHARE = 0.06;
 
@@ -43,18 +43,6 @@ public final class SheetBend {
   }
 
   /**
-   * @return for each working row, by how many stops its light is off the smooth model's; 0 where
-   *     the frame's sides don't tell, and everywhere where a blank frame tells the ground
-   */
-  public static float[] stops(Separation parts) {
-    float[] rows = rows(parts, parts.deviationStops());
-    for (int y = 0; y < rows.length; y++) {
-      rows[y] = Float.isNaN(rows[y]) ? 0 : rows[y];
-    }
-    return Planes.boxMean(rows, 1, rows.length, ROWS);
-  }
-
-  /**
    * The bend in each channel, narrow gaps bridged; null where it is no more than the ground's own
    * deviations.
    *
@@ -79,7 +67,7 @@ public final class SheetBend {
     SheetBend bend = new SheetBend(parts, off);
     float[] rows = new float[parts.height()];
     boolean tooNarrow = parts.width() < 2 * (EDGE_PX + 2 * bend.strip);
-    for (int y = 0; y < rows.length && !tooNarrow && !parts.againstBlank(); y++) {
+    for (int y = 0; y < rows.length && !tooNarrow; y++) {
       rows[y] = bend.row(y);
     }
     return rows;

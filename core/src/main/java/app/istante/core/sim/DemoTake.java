@@ -111,6 +111,11 @@ public final class DemoTake {
     return this;
   }
 
+  /** How many lamps the arrangement has. */
+  public int lamps() {
+    return set.lamps().size();
+  }
+
   /** Powers of the left and the right lamp. */
   public DemoTake lamps(double left, double right) {
     List<Lamp> lamps = new ArrayList<>(set.lamps());

@@ -8,6 +8,7 @@ import app.istante.core.image.Srgb;
 import app.istante.core.image.UnreadablePhotoException;
 import app.istante.core.sim.Optics;
 import java.awt.image.Raster;
+import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -111,6 +112,21 @@ final class TracedShot {
         set.picture(this.folder, TracedSet.Pass.PRODUCT),
         folder.resolve(name + ".mask.png"),
         StandardCopyOption.REPLACE_EXISTING);
+  }
+
+  /** What its ground looks like with the product and without its shade, as {@link GroundSets}. */
+  void writeGround(DataOutputStream out) throws IOException {
+    float[] bare = planes(TracedSet.Pass.BARE)[1];
+    float[] shadow = planes(TracedSet.Pass.SHADE)[1];
+    float[] lit = planes(TracedSet.Pass.LIT)[1];
+    GroundSets.write(
+        out,
+        set.width(),
+        set.height(),
+        at -> lit[at],
+        at -> Math.max(0, 1 - shadow[at] / Math.max(1e-4f, bare[at])),
+        cover,
+        surrounding);
   }
 
   /** With what is true of it, for which the set was also traced bare and with its shadow alone. */

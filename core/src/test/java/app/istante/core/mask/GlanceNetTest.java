@@ -15,7 +15,7 @@ public class GlanceNetTest {
   private static final int WIDTH = 64;
   private static final int HEIGHT = 48;
 
-  /** The picture that {@code scripts/glance/learn.py} was asked about too. */
+  /** The picture that {@code scripts/glance/net.py} was asked about too. */
   private static float[][] byFormula() {
     float[][] rgb = new float[3][WIDTH * HEIGHT];
     for (int channel = 0; channel < 3; channel++) {
@@ -33,7 +33,9 @@ public class GlanceNetTest {
   @DataProvider
   Object[][] networks() {
     return new Object[][] {
-      {GlanceNet.first(), "glance-net.csv"}, {GlanceNet.second(), "glance-net-second.csv"}
+      {GlanceNet.first(), "glance-net.csv"},
+      {GlanceNet.second(), "glance-net-second.csv"},
+      {GlanceNet.ground(), "ground-net.csv"}
     };
   }
 
