@@ -51,12 +51,13 @@ public final class BareGround {
     known = new boolean[seen.length];
     for (int place = 0; place < seen.length; place++) {
       known[place] = ground[place] > LEAST_GROUND && counted[place] > 0;
-      seen[place] = known[place] ? log2(seen[place] / counted[place]) : 0;
+      seen[place] = known[place] ? (float) stops(seen[place] / counted[place]) : 0;
     }
   }
 
-  private static float log2(double light) {
-    return (float) (Math.log(Math.max(DARKEST, light)) / Math.log(2));
+  /** Of linear light, over white; what is darker than 13 of them under it counts as that. */
+  public static double stops(double light) {
+    return Math.log(Math.max(DARKEST, light)) / Math.log(2);
   }
 
   /**

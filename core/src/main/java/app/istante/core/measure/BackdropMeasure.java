@@ -45,8 +45,6 @@ final class BackdropMeasure {
   /** So far to either side grain is evened out; less than the seam, so that no product gets in. */
   private static final int EVENED_PX = 2;
 
-  private static final double DARKEST = 1e-4;
-
   /** Changes by more than this, and this share of its depth, within two pixels are no shade. */
   private static final double ROUGH_STOPS = 0.1;
 
@@ -190,7 +188,7 @@ final class BackdropMeasure {
       for (int left = 0; left < parts.width(); left += side) {
         int count = bare(left, top, side, sample);
         if (count > side * side / 2) {
-          double stops = stops(Planes.quantile(sample, count, 0.5));
+          double stops = BareGround.stops(Planes.quantile(sample, count, 0.5));
           low = Math.min(low, stops);
           high = Math.max(high, stops);
           mean += stops;
@@ -256,10 +254,6 @@ final class BackdropMeasure {
     return here > -DEEPEST_SHADOW_STOPS;
   }
 
-  private static double stops(double light) {
-    return Math.log(Math.max(DARKEST, light)) / Math.log(2);
-  }
-
   /** Where the product takes so much light that it is called shadow; grain is evened out. */
   private boolean isShaded(float[] evened, int at) {
     return parts.againstBlank()
@@ -271,7 +265,7 @@ final class BackdropMeasure {
   private float shade(int at) {
     return parts.againstBlank()
         ? -parts.deviationStops()[at]
-        : (float) (stops(bare[at]) - stops(luminance[at]));
+        : (float) (BareGround.stops(bare[at]) - BareGround.stops(luminance[at]));
   }
 
   private Readings.Shadow shadow() {
