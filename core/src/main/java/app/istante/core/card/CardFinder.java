@@ -104,18 +104,17 @@ public final class CardFinder {
   private List<Lattice.Spot> spots() {
     double size = (double) width * height;
     double[][] sums = new double[flat.all().size() + 1][3];
-    int[] labels = flat.labels();
-    for (int at = 0; at < labels.length; at++) {
-      int id = labels[at];
-      if (id > 0) {
-        Regions.Region region = flat.all().get(id - 1);
-        double dx = at % width - region.centreX();
-        double dy = (double) (at / width) - region.centreY();
-        sums[id][0] += dx * dx;
-        sums[id][1] += dx * dy;
-        sums[id][2] += dy * dy;
-      }
-    }
+    flat.forEachStretch(
+        (id, from, to) -> {
+          Regions.Region region = flat.all().get(id - 1);
+          double dy = (double) (from / width) - region.centreY();
+          for (int at = from; at < to; at++) {
+            double dx = at % width - region.centreX();
+            sums[id][0] += dx * dx;
+            sums[id][1] += dx * dy;
+            sums[id][2] += dy * dy;
+          }
+        });
     return flat.all().stream()
         .filter(r -> r.borderPx() == 0)
         .filter(r -> r.areaPx() > SMALLEST_SHARE * size && r.areaPx() < LARGEST_SHARE * size)

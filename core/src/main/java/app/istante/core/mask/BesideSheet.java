@@ -70,10 +70,12 @@ record BesideSheet(boolean[] foreign, boolean[] sheet) {
     }
     Regions regions = Regions.of(width, height, even);
     int[] far = new int[regions.all().size() + 1];
-    for (int at = 0; at < even.length; at++) {
-      boolean paper = Math.abs(off.deviation()[at]) < FAR_STOPS && off.isGrey(at);
-      far[regions.labels()[at]] += paper ? 1 : 0;
-    }
+    regions.forEachStretch(
+        (id, from, to) -> {
+          for (int at = from; at < to; at++) {
+            far[id] += Math.abs(off.deviation()[at]) < FAR_STOPS && off.isGrey(at) ? 1 : 0;
+          }
+        });
     boolean[] ofSheet = new boolean[far.length];
     boolean[] other = new boolean[far.length];
     for (Regions.Region region : regions.all()) {

@@ -71,18 +71,42 @@ final class Bits {
         });
   }
 
-  /** Where the region that a pixel belongs to, or none, is wanted. */
-  static Bits where(int[] labels, boolean[] wanted, int width, int height) {
-    return packed(
-        width,
-        height,
-        (at, count) -> {
-          int packed = 0;
-          for (int bit = count - 1; bit >= 0; bit--) {
-            packed = packed << 1 | (wanted[labels[at + bit]] ? 1 : 0);
-          }
-          return packed;
-        });
+  /** A set put together from stretches of rows. */
+  static final class Builder {
+    private final int width;
+    private final int height;
+    private final int words;
+    private final long[] rows;
+
+    Builder(int width, int height) {
+      this.width = width;
+      this.height = height;
+      words = (width + WORD - 1) / WORD;
+      rows = new long[words * height];
+    }
+
+    /**
+     * @param from its first pixel in the row
+     * @param to its last
+     */
+    void add(int y, int from, int to) {
+      int first = y * words + from / WORD;
+      int last = y * words + to / WORD;
+      long begins = -1L << from % WORD;
+      long ends = -1L >>> WORD - 1 - to % WORD;
+      if (first == last) {
+        rows[first] |= begins & ends;
+        return;
+      }
+      rows[first] |= begins;
+      Arrays.fill(rows, first + 1, last, -1);
+      rows[last] |= ends;
+    }
+
+    /** After this, nothing can be added. */
+    Bits bits() {
+      return new Bits(width, height, rows);
+    }
   }
 
   boolean[] unpacked() {

@@ -182,10 +182,7 @@ final class CastShadow {
    */
   private void takeShadows(
       Regions smooth, List<Regions.Region> atRim, double[] soft, double[] looks, float[] edge) {
-    double[] depth = new double[soft.length];
-    for (int at = 0; at < dim.length; at++) {
-      depth[smooth.labels()[at]] -= off.deviation()[at];
-    }
+    double[] depth = smooth.means(at -> -off.deviation()[at]);
     boolean[] shadow = new boolean[soft.length];
     boolean[] penumbral = new boolean[soft.length];
     int taken = 0;
@@ -195,7 +192,7 @@ final class CastShadow {
       boolean onTable = low && !thing && lies(region) && !goesOnFromAbove(region);
       boolean penumbra = soft[region.id()] > SOFT_RIM_SHARE;
       boolean hard = !isSmall(region) && soft[region.id()] < LEAST_SOFT_SHARE;
-      boolean tooDeep = hard && depth[region.id()] > DEEPEST_HARD_STOPS * region.areaPx();
+      boolean tooDeep = hard && depth[region.id()] > DEEPEST_HARD_STOPS;
       if (!tooDeep && (onTable || penumbra) && !parts(region, smooth.labels())) {
         shadow[region.id()] = true;
         penumbral[region.id()] = penumbra;
@@ -214,7 +211,7 @@ final class CastShadow {
     while (labels[at] != region.id()) {
       at++;
     }
-    int piece = pieces.all().get(pieces.labels()[at] - 1).areaPx();
+    int piece = pieces.all().get(pieces.idAt(at) - 1).areaPx();
     int largest = pieces.all().stream().mapToInt(Regions.Region::areaPx).max().orElseThrow();
     return region.areaPx() > OF_A_PAIR * piece && piece > OF_A_PAIR * largest && piece < product;
   }
@@ -266,11 +263,7 @@ final class CastShadow {
     Regions tongues =
         Regions.of(
             width, height, at -> at >= from * width && inside[at] && tinged[at] && !body[at]);
-    boolean[] gone = new boolean[inside.length];
-    for (int at = from * width; at < body.length; at++) {
-      int id = tongues.labels()[at];
-      gone[at] = id > 0 && lies(tongues.all().get(id - 1));
-    }
+    boolean[] gone = tongues.where(CastShadow::lies).unpacked();
     if (Bits.count(gone) < MOST_TONGUES * product) {
       takeOff(gone);
     }

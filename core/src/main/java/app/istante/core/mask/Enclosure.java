@@ -144,14 +144,15 @@ final class Enclosure {
     int[] wall = new int[pockets.all().size() + 1];
     int[] mouth = new int[wall.length];
     int[] likePx = new int[wall.length];
-    for (int at = width; at < dry.length - width; at++) {
-      int id = pockets.labels()[at];
-      if (id > 0) {
-        likePx[id] += like[at] ? 1 : 0;
-        wall[id] += besides(enclosed, at, true) ? 1 : 0;
-        mouth[id] += besides(dry, at, false) ? 1 : 0;
-      }
-    }
+    pockets.forEachStretch(
+        (id, from, to) -> {
+          boolean inner = pockets.all().get(id - 1).borderPx() == 0;
+          for (int at = from; at < to && inner; at++) {
+            likePx[id] += like[at] ? 1 : 0;
+            wall[id] += besides(enclosed, at, true) ? 1 : 0;
+            mouth[id] += besides(dry, at, false) ? 1 : 0;
+          }
+        });
     Bits closed =
         pockets.where(
             pocket ->
@@ -175,18 +176,14 @@ final class Enclosure {
    * so all over.
    */
   private static List<boolean[]> grounds(Regions cells, boolean[] like, boolean[] rim) {
-    int[] likePx = new int[cells.all().size() + 1];
-    boolean[] atRim = new boolean[likePx.length];
-    for (int at = 0; at < like.length; at++) {
-      likePx[cells.labels()[at]] += like[at] ? 1 : 0;
-      atRim[cells.labels()[at]] |= rim[at];
-    }
+    int[] likePx = cells.counts(like);
+    int[] atRim = cells.counts(rim);
     boolean[] ground = new boolean[likePx.length];
     Regions.Region main = null;
     int count = 0;
     for (Regions.Region cell : cells.all()) {
       double share = cell.borderPx() > 0 ? LIKE_SHARE : SURELY_LIKE_SHARE;
-      boolean outer = cell.borderPx() > 0 || atRim[cell.id()];
+      boolean outer = cell.borderPx() > 0 || atRim[cell.id()] > 0;
       boolean yes = outer && likePx[cell.id()] > share * cell.areaPx();
       ground[cell.id()] = yes;
       count += yes && cell.areaPx() > SMALLEST_SHARE * like.length ? 1 : 0;

@@ -147,12 +147,8 @@ final class FitGrid {
    */
   boolean[] connected(double[] residual, double tolerance, boolean[] told) {
     Regions regions = Regions.of(columns, rows, at -> residual[at] <= tolerance);
-    boolean[] wanted = new boolean[regions.all().size() + 1];
-    for (int at = 0; at < residual.length; at++) {
-      int id = regions.labels()[at];
-      wanted[id] |= id > 0 && told[at];
-    }
-    return regions.where(region -> region.borderPx() > 0 || wanted[region.id()]).unpacked();
+    int[] wanted = regions.counts(told);
+    return regions.where(region -> region.borderPx() > 0 || wanted[region.id()] > 0).unpacked();
   }
 
   /** Lowest and highest value of a surface over some points, for each channel. */

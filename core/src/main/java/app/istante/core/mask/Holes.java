@@ -184,16 +184,16 @@ final class Holes {
     double[] tints = new double[sum.length];
     double[] shades = new double[sum.length];
     int[] plain = new int[sum.length];
-    for (int at = 0; at < inside.length; at++) {
-      int id = islands.labels()[at];
-      if (id > 0) {
-        sum[id] += off[at];
-        squares[id] += off[at] * off[at];
-        tints[id] += colour[at];
-        shades[id] += shade[at];
-        plain[id] += colour[at] < PLAIN_COLOUR_SHARE * colourTolerance ? 1 : 0;
-      }
-    }
+    islands.forEachStretch(
+        (id, from, to) -> {
+          for (int at = from; at < to; at++) {
+            sum[id] += off[at];
+            squares[id] += off[at] * off[at];
+            tints[id] += colour[at];
+            shades[id] += shade[at];
+            plain[id] += colour[at] < PLAIN_COLOUR_SHARE * colourTolerance ? 1 : 0;
+          }
+        });
     boolean leftClosed = false;
     int opened = 0;
     // What only a likely island is asked for is worked out for the first.

@@ -166,7 +166,7 @@ final class PlainlySeen {
   }
 
   private static int large(Regions regions, boolean inside) {
-    int pixels = regions.labels().length;
+    int pixels = regions.pixels();
     return (int)
         regions.all().stream()
             .filter(one -> ProductCut.isPart(one.areaPx(), pixels))

@@ -247,21 +247,12 @@ final class ProductCut {
   /** Specks of product go, and specks of ground within it; returns the gaps, with these. */
   private Regions dropSpecks(boolean[] inside) {
     Regions products = Regions.of(width, height, inside);
-    for (int at = 0; at < inside.length; at++) {
-      int id = products.labels()[at];
-      if (id > 0 && !isPart(products.all().get(id - 1).areaPx(), inside.length)) {
-        inside[at] = false;
-      }
-    }
+    products
+        .where(piece -> !isPart(piece.areaPx(), inside.length))
+        .forEach(at -> inside[at] = false);
     Regions gaps = Regions.of(width, height, at -> !inside[at]);
-    for (int at = 0; at < inside.length; at++) {
-      int id = gaps.labels()[at];
-      if (id > 0
-          && gaps.all().get(id - 1).borderPx() == 0
-          && !isPart(gaps.all().get(id - 1).areaPx(), inside.length)) {
-        inside[at] = true;
-      }
-    }
+    gaps.where(gap -> gap.borderPx() == 0 && !isPart(gap.areaPx(), inside.length))
+        .forEach(at -> inside[at] = true);
     return gaps;
   }
 
@@ -349,12 +340,9 @@ final class ProductCut {
   /** Grain that the soft edge took for covered, away from what had been cut out. */
   private void dropGrain(boolean[] product, byte[] kind, float[] alpha) {
     Regions pieces = Regions.of(width, height, Separation.places(kind, Separation.PRODUCT));
-    boolean[] known = new boolean[pieces.all().size() + 1];
-    for (int at = 0; at < product.length; at++) {
-      known[pieces.labels()[at]] |= product[at];
-    }
+    int[] known = pieces.counts(product);
     pieces
-        .where(piece -> !known[piece.id()] && piece.areaPx() < GRAIN_SHARE * kind.length)
+        .where(piece -> known[piece.id()] == 0 && piece.areaPx() < GRAIN_SHARE * kind.length)
         .forEach(
             at -> {
               kind[at] = open(at);

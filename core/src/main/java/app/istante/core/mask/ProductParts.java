@@ -85,21 +85,21 @@ final class ProductParts {
         }
       }
     }
-    for (int at = 0; at < kind.length; at++) {
-      int id = regions.labels()[at];
-      if (id > 0 && !belongs[id]) {
-        kind[at] = shadow[id] ? off.open(at) : Separation.FOREIGN;
-      }
-    }
+    regions.where(part -> !belongs[part.id()]).forEach(at -> kind[at] = Separation.FOREIGN);
+    regions
+        .where(part -> !belongs[part.id()] && shadow[part.id()])
+        .forEach(at -> kind[at] = off.open(at));
     return parts;
   }
 
   private boolean[] shadows(Regions.Region main) {
     int[] darker = new int[regions.all().size() + 1];
-    int[] labels = regions.labels();
-    for (int at = 0; at < labels.length; at++) {
-      darker[labels[at]] += off.isDim(at, off.tolerance(), CastShadow.DEEPEST_STOPS) ? 1 : 0;
-    }
+    regions.forEachStretch(
+        (id, from, to) -> {
+          for (int at = from; at < to; at++) {
+            darker[id] += off.isDim(at, off.tolerance(), CastShadow.DEEPEST_STOPS) ? 1 : 0;
+          }
+        });
     boolean[] shadow = new boolean[darker.length];
     for (Regions.Region part : regions.all()) {
       shadow[part.id()] =
@@ -123,7 +123,7 @@ final class ProductParts {
   private boolean fillsCorner(Regions.Region region) {
     int last = width * height - 1;
     for (int corner : new int[] {0, width - 1, last - width + 1, last}) {
-      if (regions.labels()[corner] == region.id()) {
+      if (regions.idAt(corner) == region.id()) {
         return true;
       }
     }

@@ -36,19 +36,68 @@ public final class Regions {
 
   private final int width;
   private final int height;
-  private final int[] labels;
+  private final Stretches stretches;
   private final List<Region> regions;
 
-  private Regions(int width, int height, int[] labels, List<Region> regions) {
+  /** Only where asked for: most are asked for areas and sets, which stretches tell sooner. */
+  private volatile int[] labels;
+
+  private Regions(int width, int height, Stretches stretches, List<Region> regions) {
     this.width = width;
     this.height = height;
-    this.labels = labels;
+    this.stretches = stretches;
     this.regions = regions;
   }
 
   /** Label of every pixel, 0 where the condition does not hold. */
   public int[] labels() {
-    return labels;
+    int[] known = labels;
+    if (known == null) {
+      int[] filled = new int[width * height];
+      forEachStretch((id, from, to) -> Arrays.fill(filled, from, to, id));
+      labels = filled;
+      known = filled;
+    }
+    return known;
+  }
+
+  /** The region of one pixel, 0 where the condition does not hold. */
+  public int idAt(int at) {
+    int y = at / width;
+    int x = at % width;
+    int low = 0;
+    int high = stretches.count - 1;
+    while (low <= high) {
+      int middle = (low + high) >>> 1;
+      int row = stretches.row[middle];
+      if (row < y || row == y && stretches.to[middle] < x) {
+        low = middle + 1;
+      } else if (row > y || stretches.from[middle] > x) {
+        high = middle - 1;
+      } else {
+        return stretches.region[middle];
+      }
+    }
+    return 0;
+  }
+
+  /** What to do with a stretch of a row. */
+  @FunctionalInterface
+  public interface StretchVisitor {
+    /**
+     * @param id of the region
+     * @param from the first pixel of the stretch
+     * @param to the one after its last
+     */
+    void at(int id, int from, int to);
+  }
+
+  /** Every stretch of a row that belongs to a region, from the top left. */
+  public void forEachStretch(StretchVisitor visitor) {
+    for (int i = 0; i < stretches.count; i++) {
+      int row = stretches.row[i] * width;
+      visitor.at(stretches.region[i], row + stretches.from[i], row + stretches.to[i] + 1);
+    }
   }
 
   public List<Region> all() {
@@ -67,20 +116,39 @@ public final class Regions {
   /**
    * The pixels of some regions.
    *
-   * @param wanted by their ids; the first tells of what is in no region
+   * @param wanted by their ids
    */
   Bits where(boolean[] wanted) {
-    return Bits.where(labels, wanted, width, height);
+    Bits.Builder pixels = new Bits.Builder(width, height);
+    for (int i = 0; i < stretches.count; i++) {
+      if (wanted[stretches.region[i]]) {
+        pixels.add(stretches.row[i], stretches.from[i], stretches.to[i]);
+      }
+    }
+    return pixels.bits();
+  }
+
+  /** How many pixels of each region belong to a set, by the regions' ids. */
+  int[] counts(boolean[] set) {
+    int[] counts = new int[regions.size() + 1];
+    forEachStretch(
+        (id, from, to) -> {
+          for (int at = from; at < to; at++) {
+            counts[id] += set[at] ? 1 : 0;
+          }
+        });
+    return counts;
   }
 
   /** The mean over each region of a value of its pixels, by the regions' ids. */
   double[] means(IntToDoubleFunction value) {
     double[] means = new double[regions.size() + 1];
-    for (int at = 0; at < labels.length; at++) {
-      if (labels[at] > 0) {
-        means[labels[at]] += value.applyAsDouble(at);
-      }
-    }
+    forEachStretch(
+        (id, from, to) -> {
+          for (int at = from; at < to; at++) {
+            means[id] += value.applyAsDouble(at);
+          }
+        });
     for (Region region : regions) {
       means[region.id()] /= region.areaPx();
     }
@@ -89,6 +157,7 @@ public final class Regions {
 
   /** Whether a pixel of a region, not on the frame's edge, has a neighbour outside it. */
   boolean onRim(int at) {
+    int[] labels = labels();
     int id = labels[at];
     return id > 0
         && (labels[at - 1] != id
@@ -99,6 +168,11 @@ public final class Regions {
 
   int width() {
     return width;
+  }
+
+  /** Of the plane. */
+  int pixels() {
+    return width * height;
   }
 
   /** The same for the pixels that a condition holds for. */
@@ -143,6 +217,9 @@ public final class Regions {
     private int[] to = new int[256];
     private int[] parent = new int[256];
 
+    /** By their ids, once all are known. */
+    private int[] region;
+
     void add(int y, int first, int last) {
       if (count == row.length) {
         row = Arrays.copyOf(row, 2 * count);
@@ -185,28 +262,21 @@ public final class Regions {
     }
 
     Regions regions(int width, int height) {
-      int[] id = new int[count];
-      int regions = 0;
+      region = new int[count];
+      List<Tally> tallies = new ArrayList<>();
       for (int i = 0; i < count; i++) {
         int root = root(i);
-        id[i] = root == i ? ++regions : id[root];
-      }
-      int[] labels = new int[width * height];
-      Tally[] tallies = new Tally[regions];
-      for (int i = 0; i < count; i++) {
-        Arrays.fill(labels, row[i] * width + from[i], row[i] * width + to[i] + 1, id[i]);
-        Tally tally = tallies[id[i] - 1];
-        if (tally == null) {
-          tally = new Tally();
-          tallies[id[i] - 1] = tally;
+        if (root == i) {
+          tallies.add(new Tally());
         }
-        tally.add(row[i], from[i], to[i], width, height);
+        region[i] = root == i ? tallies.size() : region[root];
+        tallies.get(region[i] - 1).add(row[i], from[i], to[i], width, height);
       }
-      List<Region> found = new ArrayList<>(regions);
-      for (int i = 0; i < regions; i++) {
-        found.add(tallies[i].region(i + 1));
+      List<Region> found = new ArrayList<>(tallies.size());
+      for (Tally tally : tallies) {
+        found.add(tally.region(found.size() + 1));
       }
-      return new Regions(width, height, labels, List.copyOf(found));
+      return new Regions(width, height, this, List.copyOf(found));
     }
   }
 

@@ -92,7 +92,7 @@ final class ThrownShadow {
       even[at] = inside[at] && dim[at] && edge[at] < SMOOTH;
     }
     Regions regions = Regions.of(width, height, even);
-    double[] mean = means(regions);
+    double[] mean = regions.means(at -> deviation[at]);
     boolean[] flat = flat(regions, mean, product);
     int largest = 0;
     for (Regions.Region region : regions.all()) {
@@ -104,14 +104,9 @@ final class ThrownShadow {
     }
     double depth = mean[largest];
     double near = SAME_STOPS - SAME_DEPTH * depth;
-    boolean[] shadow = new boolean[inside.length];
-    int area = 0;
-    for (int at = 0; at < shadow.length; at++) {
-      int id = regions.labels()[at];
-      shadow[at] = id > 0 && flat[id] && Math.abs(mean[id] - depth) < near;
-      area += shadow[at] ? 1 : 0;
-    }
-    if (area > MOST_SHARE * product) {
+    boolean[] shadow =
+        regions.where(one -> flat[one.id()] && Math.abs(mean[one.id()] - depth) < near).unpacked();
+    if (Bits.count(shadow) > MOST_SHARE * product) {
       return;
     }
     Bits.grow(shadow, and(inside, dim), RIM_PX, width);
@@ -191,23 +186,14 @@ final class ThrownShadow {
     return both;
   }
 
-  private double[] means(Regions regions) {
-    double[] mean = new double[regions.all().size() + 1];
-    for (int at = 0; at < deviation.length; at++) {
-      mean[regions.labels()[at]] += deviation[at];
-    }
-    for (Regions.Region region : regions.all()) {
-      mean[region.id()] /= region.areaPx();
-    }
-    return mean;
-  }
-
   private boolean[] flat(Regions regions, double[] mean, int product) {
     double[] spread = new double[mean.length];
-    for (int at = 0; at < deviation.length; at++) {
-      int id = regions.labels()[at];
-      spread[id] += Math.abs(deviation[at] - mean[id]);
-    }
+    regions.forEachStretch(
+        (id, from, to) -> {
+          for (int at = from; at < to; at++) {
+            spread[id] += Math.abs(deviation[at] - mean[id]);
+          }
+        });
     boolean[] flat = new boolean[mean.length];
     for (Regions.Region region : regions.all()) {
       int id = region.id();

@@ -70,14 +70,15 @@ final class GroundDetails {
     }
     float[] luminance = new float[parts.kind().length];
     Regions inside = Regions.of(width, height, parts::isGroundOrShadow);
-    int count = 0;
-    for (int at = 0; at < luminance.length; at++) {
-      int id = inside.labels()[at];
-      if (id > 0 && inside.all().get(id - 1).borderPx() == 0) {
-        luminance[count++] = luminance(at);
-      }
-    }
-    return count == 0 ? null : (Double) Srgb.code(Planes.quantile(luminance, count, 0.5));
+    int[] count = new int[1];
+    inside.forEachStretch(
+        (id, from, to) -> {
+          boolean seenThrough = inside.all().get(id - 1).borderPx() == 0;
+          for (int at = from; at < to && seenThrough; at++) {
+            luminance[count[0]++] = luminance(at);
+          }
+        });
+    return count[0] == 0 ? null : (Double) Srgb.code(Planes.quantile(luminance, count[0], 0.5));
   }
 
   private float luminance(int at) {
@@ -97,10 +98,12 @@ final class GroundDetails {
     }
     Regions specks = Regions.of(width, height, at -> clear[at] > 1);
     float[] clearest = new float[specks.all().size() + 1];
-    for (int at = 0; at < off.length; at++) {
-      int id = specks.labels()[at];
-      clearest[id] = Math.max(clearest[id], clear[at]);
-    }
+    specks.forEachStretch(
+        (id, from, to) -> {
+          for (int at = from; at < to; at++) {
+            clearest[id] = Math.max(clearest[id], clear[at]);
+          }
+        });
     List<Readings.Mark> marks = new ArrayList<>();
     for (Regions.Region region : specks.all()) {
       if (region.areaPx() >= SMALLEST_MARK_PX && clearest[region.id()] > CLEAREST) {
@@ -250,7 +253,7 @@ final class GroundDetails {
   private double along(Regions.Region r, int from, int step, int length) {
     int count = 0;
     for (int k = 0; k < length; k++) {
-      count += foreign.labels()[from + k * step] == r.id() ? 1 : 0;
+      count += foreign.idAt(from + k * step) == r.id() ? 1 : 0;
     }
     return (double) count / length;
   }

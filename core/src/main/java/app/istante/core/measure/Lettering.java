@@ -4,6 +4,7 @@ import app.istante.core.mask.Planes;
 import app.istante.core.mask.Regions;
 import app.istante.core.mask.Separation;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 
@@ -97,9 +98,7 @@ final class Lettering {
       return Found.NOTHING;
     }
     float[] marked = new float[off.length];
-    for (int at = 0; at < marked.length; at++) {
-      marked[at] = letters[ink.labels()[at]] ? 1 : 0;
-    }
+    ink.forEachStretch((id, from, to) -> Arrays.fill(marked, from, to, letters[id] ? 1 : 0));
     float[] near = Planes.boxMean(marked, width, height, SOFT_PX);
     boolean[] covered = new boolean[marked.length];
     for (int at = 0; at < covered.length; at++) {
@@ -113,11 +112,11 @@ final class Lettering {
     Regions all = Regions.of(width, height, at -> parts.kind()[at] == Separation.PRODUCT);
     int largest = all.all().stream().mapToInt(Regions.Region::areaPx).max().orElse(0);
     float[] body = new float[off.length];
-    for (int at = 0; at < body.length; at++) {
-      int id = all.labels()[at];
-      boolean large = id > 0 && PRODUCT_OVER_LETTER * all.all().get(id - 1).areaPx() > largest;
-      body[at] = large ? 1 : 0;
-    }
+    all.forEachStretch(
+        (id, from, to) -> {
+          boolean large = PRODUCT_OVER_LETTER * all.all().get(id - 1).areaPx() > largest;
+          Arrays.fill(body, from, to, large ? 1 : 0);
+        });
     float[] near = Planes.boxMean(body, width, height, OFF_PRODUCT_PX);
     boolean[] product = new boolean[body.length];
     for (int at = 0; at < product.length; at++) {

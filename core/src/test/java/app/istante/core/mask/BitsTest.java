@@ -103,20 +103,25 @@ public class BitsTest {
   }
 
   @Test(dataProvider = "widths")
-  public void planesAndLabelsArePackedByTheirValues(int width) {
+  public void planesArePackedByTheirValues(int width) {
     Random random = new Random(10);
     float[] values = new float[width * HEIGHT];
-    int[] labels = new int[values.length];
-    boolean[] wanted = {false, true, false, true};
     for (int at = 0; at < values.length; at++) {
       values[at] = random.nextFloat();
-      labels[at] = random.nextInt(wanted.length);
     }
     boolean[] below = Bits.below(values, 0.3f, width, HEIGHT).unpacked();
-    boolean[] where = Bits.where(labels, wanted, width, HEIGHT).unpacked();
     for (int at = 0; at < values.length; at++) {
       assertEquals(below[at], values[at] < 0.3f);
-      assertEquals(where[at], wanted[labels[at]]);
+    }
+  }
+
+  @Test(dataProvider = "widths")
+  public void stretchesMakeTheSetTheyAreOf(int width) {
+    for (double share : new double[] {0.03, 0.5, 0.98}) {
+      boolean[] set = random(width, share, 11);
+      Bits.Builder builder = new Bits.Builder(width, HEIGHT);
+      Bits.of(set, width, HEIGHT).forEachStretch(builder::add);
+      assertEquals(builder.bits().unpacked(), set);
     }
   }
 

@@ -158,8 +158,20 @@ public class RegionsTest {
         for (int at = 0; at < plane.length; at++) {
           plane[at] = at / width % 7 != 3 && random.nextDouble() < share;
         }
-        int[] labels = Regions.of(Bits.of(plane, width, 40)).labels();
-        assertEquals(labels, flooded(plane, width), width + " wide, " + share);
+        Regions regions = Regions.of(Bits.of(plane, width, 40));
+        int[] expected = flooded(plane, width);
+        assertEquals(regions.labels(), expected, width + " wide, " + share);
+        boolean[] third = new boolean[plane.length];
+        int[] counts = new int[regions.all().size() + 1];
+        boolean[] wanted = new boolean[plane.length];
+        for (int at = 0; at < plane.length; at++) {
+          assertEquals(regions.idAt(at), expected[at]);
+          third[at] = at % 3 == 0;
+          counts[expected[at]] += third[at] && expected[at] > 0 ? 1 : 0;
+          wanted[at] = expected[at] > 0 && expected[at] % 2 == 0;
+        }
+        assertEquals(regions.counts(third), counts);
+        assertEquals(regions.where(one -> one.id() % 2 == 0).unpacked(), wanted);
       }
     }
   }
