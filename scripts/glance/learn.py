@@ -7,15 +7,13 @@ mirrored, moved, toned and cropped by chance, so that of these, too, many are up
 goes on from START.bin where there is one, and writes OUT.bin each thousand steps.
 """
 
-import copy
 import sys
-import time
 
 import numpy as np
 import torch
 import torch.nn.functional as F
 
-from net import GlanceNet, expect, read, write
+from net import GlanceNet, expect, learn, read, write
 from pictures import codes, light
 
 BATCH = 16
@@ -118,34 +116,13 @@ def batch(drawn, taken, traced):
     return seen.contiguous(memory_format=torch.channels_last), share
 
 
-def loss(odds, share):
+def loss(net, seen, share):
     """Cross entropy and one less the overlap (soft Dice)."""
+    odds = net(seen)[:, 0]
     guess = torch.sigmoid(odds)
     both = (guess * share).sum((1, 2))
     overlap = (2 * both + 1) / (guess.sum((1, 2)) + share.sum((1, 2)) + 1)
     return F.binary_cross_entropy_with_logits(odds, share) + 1 - overlap.mean()
-
-
-def learn(net, minutes, path, *sources):
-    net.to(memory_format=torch.channels_last)
-    steps = torch.optim.AdamW(net.parameters(), lr=RATE, weight_decay=1e-4)
-    start = time.time()
-    losses = []
-    while time.time() < start + 60 * minutes:
-        done = (time.time() - start) / (60 * minutes)
-        for group in steps.param_groups:
-            warming = min(1, 0.01 + len(losses) / 100)
-            group["lr"] = RATE * warming * (0.5 + 0.5 * np.cos(np.pi * done)) + 1e-5
-        seen, share = batch(*sources)
-        now = loss(net(seen)[:, 0], share)
-        steps.zero_grad()
-        now.backward()
-        steps.step()
-        losses.append(float(now))
-        if len(losses) % 250 == 0:
-            print("%d steps, loss %.4f" % (len(losses), np.mean(losses[-250:])), flush=True)
-        if len(losses) % 1000 == 0:
-            write(copy.deepcopy(net), path)
 
 
 if __name__ == "__main__":
@@ -155,6 +132,7 @@ if __name__ == "__main__":
     net = GlanceNet()
     if start:
         read(net, start[0])
-    learn(net, float(minutes), path, load(drawn), load(taken), load(traced))
+    sources = load(drawn), load(taken), load(traced)
+    learn(net, float(minutes), RATE, lambda: loss(net, *batch(*sources)), path)
     write(net, path)
     expect(net, path.replace(".bin", ".csv"))

@@ -4,7 +4,9 @@ Down by halves and up again (U-Net, 2015); where it is coarsest, it thinks the w
 a few rounds, each of which only adds to what is known (residual learning, 2015).
 """
 
+import copy
 import struct
+import time
 
 import numpy as np
 import torch
@@ -59,6 +61,29 @@ class GlanceNet(nn.Module):
         both = [step[0] for layers in self.down for step in layers]
         rounds = [step for round in self.rounds for step in (round[0][0], round[1])]
         return both + [self.middle[0]] + rounds + [step[0] for step in self.up] + [self.last]
+
+
+def learn(net, minutes, rate, loss, path, judge=lambda: None):
+    """Takes steps down ``loss()``, that of some pictures by chance; writes and judges now and then."""
+    net.to(memory_format=torch.channels_last)
+    steps = torch.optim.AdamW(net.parameters(), lr=rate, weight_decay=1e-4)
+    start = time.time()
+    losses = []
+    while time.time() < start + 60 * minutes:
+        done = (time.time() - start) / (60 * minutes)
+        for group in steps.param_groups:
+            warming = min(1, 0.01 + len(losses) / 100)
+            group["lr"] = rate * warming * (0.5 + 0.5 * np.cos(np.pi * done)) + 1e-5
+        now = loss()
+        steps.zero_grad()
+        now.backward()
+        steps.step()
+        losses.append(float(now.detach()))
+        if len(losses) % 250 == 0:
+            print("%d steps, loss %.4f" % (len(losses), np.mean(losses[-250:])), flush=True)
+        if len(losses) % 1000 == 0:
+            judge()
+            write(copy.deepcopy(net), path)
 
 
 def write(net, path):

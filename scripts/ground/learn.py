@@ -7,10 +7,8 @@ far off the fall-off over them is told is printed now and then. OUT.csv is what 
 picture made by a formula.
 """
 
-import copy
 import os
 import sys
-import time
 
 import numpy as np
 import torch
@@ -19,7 +17,7 @@ import torch.nn.functional as F
 sys.path.insert(0, os.path.join(os.path.dirname(os.path.abspath(__file__)), "..", "glance"))
 
 from grounds import DEEP_SHADE, LEAST_GROUND, MOST_SHADE, coarse, load, random, told, varied
-from net import GlanceNet, expect, read, write
+from net import GlanceNet, expect, learn, read, write
 
 CHANNELS = (8, 16, 32, 48, 64)
 ROUNDS = 2
@@ -89,29 +87,15 @@ def to_judge(grounds):
     return torch.stack(lit)
 
 
-def learn(net, minutes, path, rate, grounds, judges):
-    net.to(memory_format=torch.channels_last)
-    steps = torch.optim.AdamW(net.parameters(), lr=rate, weight_decay=1e-4)
-    start = time.time()
-    losses = []
-    while time.time() < start + 60 * minutes:
-        done = (time.time() - start) / (60 * minutes)
-        for group in steps.param_groups:
-            warming = min(1, 0.01 + len(losses) / 100)
-            group["lr"] = rate * warming * (0.5 + 0.5 * np.cos(np.pi * done)) + 1e-5
-        size = SIZES[random.integers(len(SIZES))]
-        some = [varied(grounds[random.integers(len(grounds))], size) for _ in range(BATCH)]
-        now = loss(net, torch.stack(some).contiguous(memory_format=torch.channels_last))
-        steps.zero_grad()
-        now.backward()
-        steps.step()
-        losses.append(float(now.detach()))
-        if len(losses) % 500 == 0:
-            print("%d steps, loss %.4f" % (len(losses), np.mean(losses[-500:])), flush=True)
-        if len(losses) % 2000 == 0:
-            for name, sets in judges.items():
-                print("  %s: %s" % (name, judged(net, sets)), flush=True)
-            write(copy.deepcopy(net), path)
+def some(grounds):
+    size = SIZES[random.integers(len(SIZES))]
+    varied_ones = [varied(grounds[random.integers(len(grounds))], size) for _ in range(BATCH)]
+    return torch.stack(varied_ones).contiguous(memory_format=torch.channels_last)
+
+
+def report(net, judges):
+    for name, sets in judges.items():
+        print("  %s, %d sets: %s" % (name, len(sets), judged(net, sets)), flush=True)
 
 
 if __name__ == "__main__":
@@ -129,8 +113,8 @@ if __name__ == "__main__":
     torch.nn.init.constant_(net.last.bias, -4)
     if start:
         read(net, start[0])
-    learn(net, float(minutes), path, RATE_OF_LEARNED if start else RATE, learned, judges)
+    rate = RATE_OF_LEARNED if start else RATE
+    learn(net, float(minutes), rate, lambda: loss(net, some(learned)), path, lambda: report(net, judges))
     write(net, path)
     expect(net, path.replace(".bin", ".csv"))
-    for name, sets in judges.items():
-        print("%s, %d sets: %s" % (name, len(sets), judged(net, sets)))
+    report(net, judges)
