@@ -4,6 +4,9 @@ import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Photo;
 import app.istante.core.image.Rows;
 import app.istante.core.image.Srgb;
+import app.istante.core.mask.KnownOutline;
+import app.istante.core.mask.Separation;
+import app.istante.core.measure.Analysed;
 import app.istante.core.measure.FlatField;
 import app.istante.core.measure.Readings;
 import app.istante.core.verdict.FinishPlan;
@@ -78,6 +81,34 @@ public final class Finisher {
           "The empty set by which the light was to be evened out is not there any more.");
     }
     return new Finisher(photo, product, plan, evens ? field : null).run();
+  }
+
+  /**
+   * Where the product is in the finished picture: the take's outline, levelled, cropped and resized
+   * with it.
+   *
+   * @param product as in {@link #finish}
+   */
+  public static KnownOutline outline(Analysed take, Readings.BoxPx product, FinishPlan plan) {
+    byte[] mask = take.fullSizeMask();
+    byte[] grey = new byte[3 * mask.length];
+    for (int at = 0; at < mask.length; at++) {
+      // Pixels are averaged in linear light, which is what a share has to be here.
+      byte code = (byte) Srgb.encode8((mask[at] & 0xFF) / 255f);
+      grey[3 * at] = code;
+      grey[3 * at + 1] = code;
+      grey[3 * at + 2] = code;
+    }
+    Photo photo = take.photo();
+    Photo shares =
+        Photo.ofSrgb(photo.facts(), new EncodedImage(photo.widthPx(), photo.heightPx(), grey));
+    byte[] rgb = new Finisher(shares, product, plan.placing(), null).run().rgb();
+    byte[] cover = new byte[rgb.length / 3];
+    for (int at = 0; at < cover.length; at++) {
+      cover[at] = (byte) Math.round(255 * Srgb.decode8(rgb[3 * at] & 0xFF));
+    }
+    Separation parts = take.separation();
+    return new KnownOutline(cover, parts.confidence(), parts.parts(), parts.holes());
   }
 
   private EncodedImage run() {

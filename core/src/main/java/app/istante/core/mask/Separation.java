@@ -141,6 +141,31 @@ public record Separation(
     return with(found, confidence, alpha, kind, groundLog, deviationStops, parts, holes);
   }
 
+  /**
+   * An outline that is known of the photo, in this light.
+   *
+   * @param factor photo pixels to a pixel of this
+   */
+  public Separation outlined(KnownOutline outline, int fullWidth, int factor) {
+    float[] covered = outline.alpha(fullWidth, factor, width, height);
+    byte[] kinds = kind.clone();
+    boolean any = false;
+    for (int at = 0; at < kinds.length; at++) {
+      boolean inside = covered[at] >= 0.5f;
+      any |= inside;
+      kinds[at] = inside ? PRODUCT : kind[at] == PRODUCT ? open(at) : kind[at];
+    }
+    return with(
+        any,
+        outline.confidence(),
+        covered,
+        kinds,
+        groundLog,
+        deviationStops,
+        outline.parts(),
+        outline.holes());
+  }
+
   /** Another's outline in this one's light. */
   Separation outlinedAs(Separation other, byte[] kinds) {
     return with(

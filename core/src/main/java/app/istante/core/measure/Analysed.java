@@ -72,6 +72,9 @@ public final class Analysed {
     greyCard = grey;
     border = Border.in(srgb, told, linear.factor());
     told = border.sides().isEmpty() ? told : inside(border.inside(), covered);
+    if (known.outline() != null) {
+      told = told.outlined(known.outline(), photo.widthPx(), linear.factor());
+    }
     lettering = Lettering.in(told);
     Separation own = lettering.takenOff(told);
     separation = known.outlineRight() ? own.foundRight() : own;

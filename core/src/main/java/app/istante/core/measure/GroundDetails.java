@@ -289,7 +289,9 @@ final class GroundDetails {
   Readings.Grid grid() {
     int rows = Math.max(1, Math.round((float) GRID_COLUMNS * height / width));
     List<Double> stops = new ArrayList<>();
+    List<Double> smallest = new ArrayList<>();
     float[] sample = new float[(width / GRID_COLUMNS + 2) * (height / rows + 2)];
+    float[] least = new float[sample.length];
     for (int j = 0; j < rows; j++) {
       for (int i = 0; i < GRID_COLUMNS; i++) {
         int count = 0;
@@ -297,18 +299,27 @@ final class GroundDetails {
           for (int x = i * width / GRID_COLUMNS; x < (i + 1) * width / GRID_COLUMNS; x++) {
             int at = y * width + x;
             if (parts.isGroundOrShadow(at)) {
+              least[count] = smallest(at);
               sample[count++] = luminance(at);
             }
           }
         }
         if (count == 0) {
           stops.add(null);
+          smallest.add(null);
         } else {
           double y = Math.max(1e-4, Planes.quantile(sample, count, 0.5));
           stops.add(Math.round(-100 * Math.log(y) / Math.log(2)) / 100.0 + 0.0);
+          double code = Srgb.code(Planes.quantile(least, count, 0.5));
+          smallest.add(Math.round(10 * code) / 10.0);
         }
       }
     }
-    return new Readings.Grid(GRID_COLUMNS, rows, stops);
+    return new Readings.Grid(GRID_COLUMNS, rows, stops, smallest);
+  }
+
+  private float smallest(int at) {
+    float least = Math.min(picture.linear().red()[at], picture.linear().green()[at]);
+    return Math.max(0, Math.min(1, Math.min(least, picture.linear().blue()[at])));
   }
 }

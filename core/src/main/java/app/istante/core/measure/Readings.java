@@ -171,10 +171,16 @@ public record Readings(
    */
   public record Intrusion(BoxPx boxPx, String side, double share) {}
 
-  /** Stops below white on a regular grid, row by row; 0 is white, null is no ground. */
-  public record Grid(int columns, int rows, List<Double> stops) {
+  /**
+   * The ground on a regular grid, row by row; null where there is none.
+   *
+   * @param stops of luminance below white, 0 is white
+   * @param smallest 8-bit codes of the smallest channel; null in readings from before it was told
+   */
+  public record Grid(int columns, int rows, List<Double> stops, List<Double> smallest) {
     public Grid {
       stops = java.util.Collections.unmodifiableList(stops);
+      smallest = smallest == null ? null : java.util.Collections.unmodifiableList(smallest);
     }
   }
 

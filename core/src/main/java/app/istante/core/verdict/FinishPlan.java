@@ -31,6 +31,11 @@ public record FinishPlan(
     predicted = Collections.unmodifiableMap(new TreeMap<>(predicted));
   }
 
+  /** What it does to where things are, without what it does to light. */
+  public FinishPlan placing() {
+    return new FinishPlan(null, null, null, rotateDegrees, crop, widthPx, heightPx, Map.of());
+  }
+
   /** Channel gains, 1 changes nothing. */
   public record Balance(double redGain, double blueGain) {}
 }

@@ -41,18 +41,33 @@ final class GroundRemedies {
           null,
           null,
           true,
-          Remedies.say("Ground level %.0f.", plan.predicted().get("backdrop.level")));
+          whiter(finding));
     }
-    Double needed = readings.exposure().liftToWhiteStops();
+    if (plan != null) {
+      return new Remedy(
+          finding.rule(),
+          "Crop in finishing: that leaves the dark parts of the ground out.",
+          null,
+          null,
+          null,
+          true,
+          whiter(finding));
+    }
+    if (isTooBright(finding)) {
+      return darker(finding);
+    }
+    Double lit = readings.exposure().liftToWhiteStops();
     Double allowed = readings.exposure().liftAllowedStops();
-    if (needed == null) {
+    if (lit == null) {
       return Remedies.onSet(
           finding, "Show some empty ground around the product.", null, null, null);
     }
+    Readings.Shadow shadow = readings.backdrop().shadow();
+    // Shade too faint to be told as a shadow counts as dim light.
+    double needed = shadow == null ? Math.max(lit, shortOfRule(finding, readings)) : lit;
     double bears = allowed == null ? 0 : Math.min(allowed, needed);
     double rest = needed - bears;
-    Readings.Shadow shadow = readings.backdrop().shadow();
-    if (needed < 0.15 && shadow != null) {
+    if (lit < 0.15 && shadow != null) {
       return Remedies.onSet(
           finding,
           Remedies.say(
@@ -79,7 +94,40 @@ final class GroundRemedies {
                   + "light the ground %.1f more (a ground lamp at 70 cm moves to %.0f cm).",
               needed, bears, bears, rest, Remedies.nearer(rest));
     }
-    return Remedies.onSet(finding, text, needed, null, "Ground level 250 or more.");
+    return Remedies.onSet(finding, text, needed, null, whiter(finding));
+  }
+
+  private static double shortOfRule(Finding finding, Readings readings) {
+    return GroundInCrop.READINGS.contains(finding.reading())
+        ? new GroundInCrop(readings).liftFor(finding)
+        : 0;
+  }
+
+  /** What a rule asks of the ground, once it is so. */
+  private static String whiter(Finding finding) {
+    double limit = finding.limit().get(0);
+    return switch (finding.reading()) {
+      case "backdrop.nearWhiteShare" ->
+          Remedies.say("%.0f %% of the ground near-white.", 100 * limit);
+      case "backdrop.pureWhiteShare" ->
+          Remedies.say("%.0f %% of the ground pure white.", 100 * limit);
+      case "backdrop.level" -> Remedies.say("Ground level %.0f or more.", limit);
+      case "backdrop.low5" -> Remedies.say("The darkest 5 %% at %.0f or more.", limit);
+      default -> "Ground level 250 or more.";
+    };
+  }
+
+  static boolean isTooBright(Finding finding) {
+    return GroundInCrop.READINGS.contains(finding.reading()) && !GroundInCrop.asksForLight(finding);
+  }
+
+  private static Remedy darker(Finding finding) {
+    return Remedies.onSet(
+        finding,
+        finding.message() + " Move the ground's lamp back, or expose less.",
+        null,
+        null,
+        null);
   }
 
   static Remedy marks(Finding finding, Readings readings) {

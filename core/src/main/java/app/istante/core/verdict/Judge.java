@@ -32,7 +32,7 @@ public final class Judge {
     Readings readings = Measurement.forDelivery(measured, book.deliveryOf(role));
     List<Finding> findings = Evaluation.findings(readings, book, role);
     Planner planner = new Planner(readings, book, role, findings);
-    FinishPlan plan = planner.plan(findings);
+    FinishPlan plan = planner.plan();
     List<Remedy> remedies = new ArrayList<>();
     boolean reshoot = false;
     boolean mend = false;

@@ -1,7 +1,6 @@
 package app.istante.core.verdict;
 
 import app.istante.core.colour.TintToLinear;
-import app.istante.core.image.Srgb;
 import app.istante.core.measure.Readings;
 import app.istante.core.rules.Finding;
 import app.istante.core.rules.RuleBook;
@@ -22,16 +21,9 @@ final class Planner {
   /** A stronger tint means that the light, not the balance, is wrong. */
   private static final double MAX_CAST_CHROMA = 25;
 
-  /** A little beyond code 250, so that the re-check does not fail by a rounding. */
+  /** A little beyond the limit, so that the re-check does not fail by a rounding. */
   private static final double LIFT_RESERVE_STOPS = 0.04;
 
-  private static final Set<String> GROUND_READINGS =
-      Set.of(
-          "backdrop.level",
-          "backdrop.low5",
-          "backdrop.nearWhiteShare",
-          "backdrop.pureWhiteShare",
-          "backdrop.stopsBelowWhite");
   private static final String FALL_OFF = "backdrop.falloffStops";
   private static final Set<String> CROP_READINGS =
       Set.of(
@@ -42,42 +34,42 @@ final class Planner {
 
   private final Readings readings;
   private final RuleBook.Role role;
+  private final List<Finding> findings;
 
   /** The ground with the fall-off divided out, where that is what mends it; else null. */
   private final Readings.Evened evened;
 
+  /** As it will be once cropped; null where none is seen, or nothing can be cropped. */
+  private final GroundInCrop ground;
+
   Planner(Readings readings, RuleBook book, String pictureRole, List<Finding> findings) {
     this.readings = readings;
     this.role = book.role(pictureRole);
-    this.evened = evening(findings);
+    this.findings = findings;
+    Readings.CropPlan crop = readings.framing().cropPlan();
+    boolean known = readings.backdrop() != null && crop != null;
+    GroundInCrop asItIs = known ? new GroundInCrop(readings, crop.box()) : null;
+    this.evened = evening(asItIs);
+    this.ground = evened == null ? asItIs : new GroundInCrop(evened);
   }
 
   /** Evened out only where lifting alone would not do, or where the fall-off itself fails. */
-  private Readings.Evened evening(List<Finding> findings) {
-    Readings.Backdrop ground = readings.backdrop();
-    if (ground == null || ground.evened() == null || readings.exposure() == null) {
+  private Readings.Evened evening(GroundInCrop asItIs) {
+    if (asItIs == null || readings.exposure() == null) {
       return null;
     }
+    Double allowed = readings.exposure().liftAllowedStops();
     for (Finding finding : findings) {
       boolean fallsOff = finding.reading().equals(FALL_OFF);
       boolean tooDark =
-          GROUND_READINGS.contains(finding.reading())
-              && readings.exposure().liftAllowedStops() != null
-              && liftFor(finding, ground.level(), ground.low5())
-                  > readings.exposure().liftAllowedStops();
+          GroundInCrop.asksForLight(finding)
+              && allowed != null
+              && asItIs.liftFor(finding) > allowed;
       if (finding.fails() && (fallsOff || tooDark)) {
-        return ground.evened();
+        return readings.backdrop().evened();
       }
     }
     return null;
-  }
-
-  private double level() {
-    return evened == null ? readings.backdrop().level() : evened.level();
-  }
-
-  private double low5() {
-    return evened == null ? readings.backdrop().low5() : evened.low5();
   }
 
   private double liftAllowed() {
@@ -85,7 +77,7 @@ final class Planner {
   }
 
   /** Null where the product's place is not known or no wanted frame fits. */
-  FinishPlan plan(List<Finding> findings) {
+  FinishPlan plan() {
     Readings.CropPlan crop = readings.framing().cropPlan();
     if (crop == null) {
       return null;
@@ -96,13 +88,17 @@ final class Planner {
     if (roll != null) {
       predicted.put("product.rollDegrees", 0.0);
     }
-    Double lift = lift(findings);
+    Double lift = lift();
     if (evened != null) {
       predicted.put(FALL_OFF, 0.0);
     }
     if (lift != null || evened != null) {
-      predicted.put("backdrop.level", lifted(level(), lift == null ? 0 : lift));
-      predicted.put("backdrop.low5", lifted(low5(), lift == null ? 0 : lift));
+      double stops = lift == null ? 0 : lift;
+      predicted.put("backdrop.level", GroundInCrop.lifted(ground.level(), stops));
+      predicted.put("backdrop.low5", GroundInCrop.lifted(ground.low5(), stops));
+      if (evened == null) {
+        predicted.put("backdrop.nearWhiteShare", ground.nearWhiteShare(stops));
+      }
     }
     if (lift != null) {
       predicted.put(
@@ -113,7 +109,7 @@ final class Planner {
         Math.min(
             1, (double) role.longestSidePx() / Math.max(crop.box().width(), crop.box().height()));
     return new FinishPlan(
-        balance(findings),
+        balance(),
         evened == null ? null : Boolean.TRUE,
         lift,
         roll,
@@ -127,7 +123,7 @@ final class Planner {
   boolean mends(Finding finding) {
     String reading = finding.reading();
     if (CROP_READINGS.contains(reading)) {
-      return readings.framing().cropPlan().meetsMinimum();
+      return readings.framing().cropPlan().meetsMinimum() && staysWhite();
     }
     if (reading.equals("backdrop.intrusions")) {
       return cropLeavesOut(
@@ -145,9 +141,8 @@ final class Planner {
     if (reading.equals("product.rollDegrees")) {
       return levelling() != null;
     }
-    if (GROUND_READINGS.contains(reading)) {
-      double needed = liftFor(finding);
-      return needed <= liftAllowed();
+    if (GroundInCrop.READINGS.contains(reading)) {
+      return GroundInCrop.asksForLight(finding) && ground.liftFor(finding) <= liftAllowed();
     }
     if (reading.equals(FALL_OFF)) {
       return evened != null;
@@ -180,35 +175,22 @@ final class Planner {
         : null;
   }
 
-  private Double lift(List<Finding> findings) {
+  /** A closer crop keeps more of the product's shade: no rule must fail by it that holds now. */
+  private boolean staysWhite() {
+    return findings.stream()
+        .filter(one -> one.weight() == RuleBook.Weight.must && one.value() != null && !one.fails())
+        .filter(GroundInCrop::asksForLight)
+        .allMatch(one -> ground.liftFor(one) <= liftAllowed());
+  }
+
+  private Double lift() {
     double wanted = 0;
     for (Finding finding : findings) {
-      if (finding.fails() && GROUND_READINGS.contains(finding.reading()) && mends(finding)) {
-        wanted = Math.max(wanted, liftFor(finding));
+      if (finding.value() != null && GroundInCrop.asksForLight(finding) && mends(finding)) {
+        wanted = Math.max(wanted, ground.liftFor(finding));
       }
     }
-    return wanted > 0 ? wanted : null;
-  }
-
-  /** Stops that bring the reading to its limit; shares are brought there by the darkest 5 %. */
-  private double liftFor(Finding finding) {
-    return liftFor(finding, level(), low5());
-  }
-
-  private static double liftFor(Finding finding, double level, double low5) {
-    boolean aboutMost =
-        finding.reading().equals("backdrop.level")
-            || finding.reading().equals("backdrop.stopsBelowWhite");
-    double from = aboutMost ? level : low5;
-    double to =
-        finding.reading().equals("backdrop.level") || finding.reading().equals("backdrop.low5")
-            ? finding.limit().get(0)
-            : finding.reading().equals("backdrop.stopsBelowWhite")
-                ? Srgb.code(Math.pow(2, -finding.limit().get(0)))
-                : finding.reading().equals("backdrop.pureWhiteShare") ? 255 : 250;
-    double stops =
-        Math.log(Srgb.decode(to / 255) / Math.max(1e-4, Srgb.decode(from / 255))) / Math.log(2);
-    return Math.max(0, stops + LIFT_RESERVE_STOPS);
+    return wanted > 0 ? Math.min(wanted + LIFT_RESERVE_STOPS, liftAllowed()) : null;
   }
 
   private boolean castCanBeBalanced() {
@@ -217,7 +199,7 @@ final class Planner {
   }
 
   /** Gains that make the ground's mean tint neutral, at its own lightness. */
-  private FinishPlan.Balance balance(List<Finding> findings) {
+  private FinishPlan.Balance balance() {
     boolean wanted =
         findings.stream()
             .anyMatch(f -> f.fails() && f.reading().equals("backdrop.castChroma") && mends(f));
@@ -228,9 +210,5 @@ final class Planner {
         TintToLinear.of(
             readings.backdrop().level(), readings.backdrop().castA(), readings.backdrop().castB());
     return new FinishPlan.Balance(rgb[1] / rgb[0], rgb[1] / rgb[2]);
-  }
-
-  private static double lifted(double code, double stops) {
-    return Srgb.code(Srgb.decode(code / 255) * Math.pow(2, stops));
   }
 }

@@ -11,7 +11,7 @@ final class SetRemedies {
   /** What the remedy is on that set; null where that can't be said of it. */
   static SetAdvice.Change change(Finding finding, Readings readings, StandingSet set) {
     return switch (Remedies.causeOf(finding)) {
-      case "backdrop.level" -> whiter(readings, set);
+      case "backdrop.level" -> GroundRemedies.isTooBright(finding) ? null : whiter(readings, set);
       case "backdrop.falloffStops" -> evener(readings, set);
       case "backdrop.castChroma" -> truer(finding, readings, set);
       case "product.fillLongestSide" ->

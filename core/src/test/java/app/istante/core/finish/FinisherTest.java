@@ -6,6 +6,7 @@ import static org.testng.Assert.expectThrows;
 
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Photo;
+import app.istante.core.mask.KnownOutline;
 import app.istante.core.measure.Analysed;
 import app.istante.core.measure.DrawnPhoto;
 import app.istante.core.measure.FlatField;
@@ -104,9 +105,34 @@ public class FinisherTest {
     assertTrue(Math.abs(edited.widthPx() / (double) edited.heightPx() - 1.3333) < 0.01);
   }
 
-  /** One side of the set 0.9 stop darker: not to be lifted white without burning the other. */
+  /** A grey card has no outline to be found; what is known of it holds all the same. */
+  @Test
+  public void theFinalsOutlineIsTheTakesAndIsNotLookedForAgain() {
+    Simulated take =
+        Simulated.of(
+            DemoShop.Item.PEPPER_MILL, new DemoShop.Set().litGround().fill(0.62).roll(2.2), 0.9, 3);
+    Judgement before =
+        Judge.judge(Measurement.measure(take.analysed()), RuleBooks.shipped().get(2), "lead");
+    FinishPlan plan = before.finishPlan();
+    Readings.BoxPx box = before.readings().product().boxPx();
+    KnownOutline outline = Finisher.outline(take.analysed(), box, plan);
+    Photo edited = Simulated.asPhoto(Finisher.finish(take.analysed().photo(), box, plan, null));
+    Analysed finished = Analysed.of(edited, Known.outlined(outline));
+    Readings after = Measurement.measure(finished);
+    assertEquals(after.product().confidence(), before.readings().product().confidence(), 1e-9);
+    Readings.BoxPx alone = Measurement.measure(edited).product().boxPx();
+    assertEquals(after.product().boxPx().x(), alone.x(), 4);
+    assertEquals(after.product().boxPx().y(), alone.y(), 4);
+    assertEquals(after.product().boxPx().height(), alone.height(), 6);
+    Photo flat = Simulated.flat(edited.widthPx(), edited.heightPx(), 180).analysed().photo();
+    Readings told = Measurement.measure(Analysed.of(flat, Known.outlined(outline)));
+    assertEquals(told.product().boxPx(), after.product().boxPx());
+    assertEquals(told.product().areaShare(), after.product().areaShare(), 1e-9);
+  }
+
+  /** One side of the set 1.05 stops darker: not to be lifted white without burning the other. */
   private static final DrawnPhoto.Light EMPTY =
-      (x, y, channel) -> 0.93 * Math.pow(2, -0.9 * Math.max(0, x - 100) / 1500);
+      (x, y, channel) -> 0.93 * Math.pow(2, -1.05 * Math.max(0, x - 100) / 1500);
 
   private static final DrawnPhoto.Light TAKE =
       (x, y, channel) -> {

@@ -55,6 +55,8 @@ public class EachReadingsRemedyTest {
       },
       {fails("product.margins.bottom", 0.3, "at-most", 0.2), "10 % of the frame too high", null},
       {fails("image.fileBytes", 7e6, "at-most", 5e6), "7.0 MB", null},
+      {fails("backdrop.level", 230, "between", 150.0, 215.0), "expose less", null},
+      {fails("backdrop.stopsBelowWhite", 0.1, "between", 0.3, 0.9), "expose less", null},
       {fails("sharpness.oversharpening", 0.2, "at-most", 0.1), "halos of 20 %", null},
     };
   }
@@ -69,6 +71,14 @@ public class EachReadingsRemedyTest {
     } else {
       assertEquals(remedy.stops(), stops, 0.01);
     }
+  }
+
+  @Test
+  public void whatLacksLightIsNotCalledTooBright() {
+    assertTrue(GroundInCrop.asksForLight(fails("backdrop.level", 120, "between", 150.0, 215.0)));
+    assertTrue(
+        GroundInCrop.asksForLight(fails("backdrop.stopsBelowWhite", 1.2, "between", 0.3, 0.9)));
+    assertFalse(GroundInCrop.asksForLight(fails("backdrop.falloffStops", 1, "at-most", 0.5)));
   }
 
   private static Readings coloured(Readings.ColourCard card, Readings.CastOnProduct cast) {

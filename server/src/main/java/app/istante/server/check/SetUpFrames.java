@@ -127,7 +127,8 @@ class SetUpFrames {
             .map(ColourText::read)
             .orElse(null),
         outlineRight,
-        isCard);
+        isCard,
+        null);
   }
 
   private @Nullable BlankFrame blank(@Nullable Take take) throws IOException {

@@ -9,11 +9,13 @@ import app.istante.core.image.Photo;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.PhotoWriter;
 import app.istante.core.image.UnreadablePhotoException;
+import app.istante.core.mask.KnownOutline;
 import app.istante.core.measure.Analysed;
 import app.istante.core.measure.EditDrift;
 import app.istante.core.measure.FlatField;
 import app.istante.core.measure.Known;
 import app.istante.core.measure.Measurement;
+import app.istante.core.measure.Readings;
 import app.istante.core.rules.RuleBook;
 import app.istante.core.verdict.Judge;
 import app.istante.core.verdict.Judgement;
@@ -122,19 +124,16 @@ public class FinishService implements SlowWork {
       PhotoReader reader = new PhotoReader(Limits.STANDARD);
       Photo photo = reader.read(pictures.original(take.sha256()));
       Analysed before = checks.analysed(take, photo);
+      Readings.BoxPx product = judgement.readings().product().boxPx();
       EncodedImage edited =
-          Finisher.finish(
-              photo,
-              judgement.readings().product().boxPx(),
-              judgement.finishPlan(),
-              FlatField.of(before));
+          Finisher.finish(photo, product, judgement.finishPlan(), FlatField.of(before));
       byte[] jpeg = withinSize(edited, book.delivery());
       Photo made = reader.read(jpeg);
       String sha256 = pictures.keep(jpeg, FileKind.JPEG).sha256();
       previews.makeAll(made, sha256);
-      // It was cropped by an outline that somebody had to find right, if it was doubted.
-      Known known = new Known(null, null, null, take.outlineRight(), false);
-      Analysed finished = Analysed.of(made, known);
+      // Its outline is known: looked for again, it could come out otherwise, or be doubted.
+      KnownOutline outline = Finisher.outline(before, product, judgement.finishPlan());
+      Analysed finished = Analysed.of(made, Known.outlined(outline));
       Judgement again = Judge.judge(Measurement.measure(finished), book, checks.roleOf(take));
       String json = Json.mapper().writeValueAsString(again);
       String drift = drift(before, finished);
