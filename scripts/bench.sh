@@ -101,6 +101,7 @@ case "${1:-}" in
     exit 0
     ;;
   remedies) run_bench app.istante.core.bench.RemedyBench ;;
+  finishing) run_bench app.istante.core.bench.FinishBench "$HERE/demo/photos" ;;
   speed)
     # One after the other on the same files; pairs of runs matter, not single ones.
     need_python_imaging

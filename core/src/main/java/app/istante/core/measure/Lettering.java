@@ -50,12 +50,19 @@ final class Lettering {
   /** A thing in several parts is larger than letters, and they stand off it. */
   private static final double PRODUCT_OVER_LETTER = 15;
 
+  /** Median of absolute deviations of a normal distribution, in its standard deviations. */
+  private static final double MEDIAN_OF_NORMAL = 0.6745;
+
   private static final int OFF_PRODUCT_PX = 4;
   private static final int SOFT_PX = 2;
 
   private final int width;
   private final int height;
   private final float[] off;
+
+  /** Neither product nor anything near it. */
+  private final boolean[] open;
+
   private final Regions ink;
 
   private Lettering(Separation parts) {
@@ -63,8 +70,8 @@ final class Lettering {
     height = parts.height();
     off = parts.deviationStops();
     float least = (float) Math.max(LEAST_STOPS, TIMES_NOISE * parts.noiseStops());
-    boolean[] product = nearProduct(parts);
-    ink = Regions.of(width, height, at -> Math.abs(off[at]) > least && !product[at]);
+    open = offProduct(parts);
+    ink = Regions.of(width, height, at -> Math.abs(off[at]) > least && open[at]);
   }
 
   /**
@@ -107,8 +114,11 @@ final class Lettering {
     return new Found(boxes, covered);
   }
 
-  /** The product and what touches it; small things off it may be letters that were taken for it. */
-  private boolean[] nearProduct(Separation parts) {
+  /**
+   * All but the product and what touches it; small things off it may be letters that were taken for
+   * it.
+   */
+  private boolean[] offProduct(Separation parts) {
     Regions all = Regions.of(width, height, at -> parts.kind()[at] == Separation.PRODUCT);
     int largest = all.all().stream().mapToInt(Regions.Region::areaPx).max().orElse(0);
     float[] body = new float[off.length];
@@ -118,11 +128,11 @@ final class Lettering {
           Arrays.fill(body, from, to, large ? 1 : 0);
         });
     float[] near = Planes.boxMean(body, width, height, OFF_PRODUCT_PX);
-    boolean[] product = new boolean[body.length];
-    for (int at = 0; at < product.length; at++) {
-      product[at] = near[at] > 0;
+    boolean[] off = new boolean[body.length];
+    for (int at = 0; at < off.length; at++) {
+      off[at] = near[at] <= 0;
     }
-    return product;
+    return off;
   }
 
   /**
@@ -219,6 +229,22 @@ final class Lettering {
         && share > INK[0]
         && share < INK[1]
         && sign > ONE_SIGN
-        && upper - middle < ONE_TONE * upper;
+        && upper - middle < ONE_TONE * upper
+        && middle > TIMES_NOISE * noiseAround(box);
+  }
+
+  /** Grain differs from place to place, in a sheet's bend most: a row of it looks like print. */
+  private double noiseAround(int[] box) {
+    int tall = box[3] - box[1] + 1;
+    float[] ground = new float[width * 3 * tall];
+    int count = 0;
+    for (int y = Math.max(0, box[1] - tall); y <= Math.min(height - 1, box[3] + tall); y++) {
+      for (int x = Math.max(0, box[0] - tall); x <= Math.min(width - 1, box[2] + tall); x++) {
+        if (open[y * width + x]) {
+          ground[count++] = Math.abs(off[y * width + x]);
+        }
+      }
+    }
+    return count == 0 ? 0 : Planes.quantile(ground, count, 0.5) / MEDIAN_OF_NORMAL;
   }
 }
