@@ -48,6 +48,10 @@ public final class Judge {
       }
       remedies.add(Remedies.of(finding, readings, mendable ? plan : null, set));
     }
+    if (planner.cutsProduct()) {
+      remedies.add(PhotoRemedies.deliveredFrame(readings, book.role(role)));
+      reshoot = true;
+    }
     Verdict verdict = reshoot ? Verdict.Reshoot : mend ? Verdict.Mend : Verdict.Ready;
     return new Judgement(readings, findings, verdict, ranked(remedies, findings), plan);
   }

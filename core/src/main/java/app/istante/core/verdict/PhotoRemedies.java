@@ -2,6 +2,7 @@ package app.istante.core.verdict;
 
 import app.istante.core.measure.Readings;
 import app.istante.core.rules.Finding;
+import app.istante.core.rules.RuleBook;
 import java.util.List;
 
 /** What to change where a finding speaks of the product's picture: frame, grain, exposure. */
@@ -31,6 +32,26 @@ final class PhotoRemedies {
                 "Go nearer: from 100 to %.0f cm, or zoom in %.1f times.", 100 * ratio, 1 / ratio)
             : Remedies.say("Step back: from 100 to %.0f cm.", 100 * ratio);
     return Remedies.onSet(finding, text, null, null, Remedies.say("Fills %.0f %%.", 100 * wanted));
+  }
+
+  /** Where the frame that a place wants is too narrow, or too low, for the product in the photo. */
+  static Remedy deliveredFrame(Readings readings, RuleBook.Role role) {
+    double height = readings.image().heightPx();
+    double most = Math.min(height, readings.image().widthPx() / role.aspect());
+    Readings.BoxPx box = readings.product().boxPx();
+    double needed = Math.max(box.height(), box.width() / role.aspect()) / role.fill().max();
+    return new Remedy(
+        "delivered-frame",
+        Remedies.say(
+            "The %s frame that is asked for would cut the product: step back, from 100 to %.0f cm,"
+                + " or light the ground so evenly that it can be carried on.",
+            role.aspect() == 1 ? "square" : role.aspect() > 1 ? "wide" : "upright",
+            Math.ceil(100 * needed / most)),
+        null,
+        null,
+        null,
+        false,
+        "The whole product in the delivered frame.");
   }
 
   static Remedy centring(Finding finding, FinishPlan plan) {

@@ -119,6 +119,19 @@ final class Planner {
         predicted);
   }
 
+  /**
+   * Whether the delivered frame can't hold the product, though the photo does: no rule of the photo
+   * tells that, and it is not to be found out once all is finished.
+   */
+  boolean cutsProduct() {
+    Readings.CropPlan plan = readings.framing().cropPlan();
+    if (plan == null || role.aspect() == null || !readings.product().touches().isEmpty()) {
+      return false;
+    }
+    Readings.BoxPx box = readings.product().boxPx();
+    return box.width() > plan.box().width() || box.height() > plan.box().height();
+  }
+
   /** Whether the plan puts this failure right without loss. */
   boolean mends(Finding finding) {
     String reading = finding.reading();

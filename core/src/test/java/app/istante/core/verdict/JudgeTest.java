@@ -46,6 +46,20 @@ public class JudgeTest {
         judgement.remedies().get(0).text());
   }
 
+  /** 1300 px at 92 % of a square need 1413 px of height; the photo has 1200. */
+  @Test
+  public void aDeliveredFrameThatWouldCutTheProductIsToldBeforeFinishing() {
+    Sample wide = Sample.good().photo(1600, 1200).box(150, 400, 1300, 446).falloff(0.8);
+    Judgement uneven = Judge.judge(wide.build(), STRICT, "lead");
+    assertEquals(uneven.verdict(), Verdict.Reshoot, uneven.findings().toString());
+    assertTrue(
+        uneven.remedies().stream().anyMatch(one -> one.text().contains("from 100 to 118 cm")),
+        uneven.remedies().toString());
+    // An even ground is carried on above and below.
+    Judgement even = Judge.judge(wide.falloff(0.1).build(), STRICT, "lead");
+    assertEquals(even.verdict(), Verdict.Ready, even.findings().toString());
+  }
+
   /** The product keeps 2040 of 2372 px of the crop, so of 4000 px more than 700 lie outside it. */
   @Test
   public void aTableAtTheEdgeIsCroppedOffWhereTheCropLeavesItOut() {

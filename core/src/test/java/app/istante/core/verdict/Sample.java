@@ -15,6 +15,7 @@ final class Sample {
   private double level = 255;
   private double low5 = 253;
   private double nearWhite = 0.97;
+  private double falloff = 0.1;
   private double liftAllowed = 0.4;
   private double blur = 0.8;
   private double band;
@@ -52,6 +53,11 @@ final class Sample {
     level = levelCode;
     low5 = low5Code;
     nearWhite = nearWhiteShare;
+    return this;
+  }
+
+  Sample falloff(double stops) {
+    falloff = stops;
     return this;
   }
 
@@ -160,7 +166,7 @@ final class Sample {
             0.5,
             nearWhite,
             0.0,
-            0.1,
+            falloff,
             0.0,
             castA,
             castB,
