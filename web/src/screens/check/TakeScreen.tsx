@@ -250,7 +250,9 @@ function Report(props: {
 }
 
 function WhatToDo({ judgement }: { judgement: Judgement }) {
-  const finding = (rule?: string) => judgement.findings.find((one) => one.rule === rule);
+  // A remedy with no finding of its own tells of the delivered frame; it is no matter of looking.
+  const asksForLook = (rule?: string) =>
+    judgement.findings.some((one) => one.rule === rule && one.holds === undefined);
   const looks = judgement.findings.filter(
     (one) => one.holds === undefined && !judgement.remedies.some((r) => r.rule === one.rule),
   );
@@ -271,7 +273,7 @@ function WhatToDo({ judgement }: { judgement: Judgement }) {
               <span className="text-[12.5px] text-soft">
                 {remedy.inFinishing
                   ? "in finishing"
-                  : finding(remedy.rule)?.holds === undefined
+                  : asksForLook(remedy.rule)
                     ? "here"
                     : "on the set"}
                 {remedy.predicted && `; then: ${remedy.predicted}`}

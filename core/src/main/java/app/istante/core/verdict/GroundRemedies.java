@@ -80,7 +80,8 @@ final class GroundRemedies {
     }
     String text;
     if (rest < 0.1) {
-      text = Remedies.say("Expose %.1f stop more; the product bears %.1f.", needed, allowed);
+      // No more than it bears is asked for: what a tenth of a stop is short, nobody sees.
+      text = Remedies.say("Expose %.1f stop more; the product bears %.1f.", bears, allowed);
     } else if (bears < 0.1) {
       text =
           Remedies.say(
