@@ -10,6 +10,9 @@ import java.util.List;
  * What to change where a finding speaks of the ground: light, tint, shadow, marks and strangers.
  */
 final class GroundRemedies {
+  /** Lamps and shutters are not set more finely. */
+  private static final double LEAST_TOLD_STOPS = 0.1;
+
   private GroundRemedies() {}
 
   static Remedy evened(Finding finding, FinishPlan plan) {
@@ -64,7 +67,8 @@ final class GroundRemedies {
     }
     Readings.Shadow shadow = readings.backdrop().shadow();
     // Shade too faint to be told as a shadow counts as dim light.
-    double needed = shadow == null ? Math.max(lit, shortOfRule(finding, readings)) : lit;
+    double dim = shadow == null ? Math.max(lit, shortOfRule(finding, readings)) : lit;
+    double needed = Math.max(LEAST_TOLD_STOPS, dim);
     double bears = allowed == null ? 0 : Math.min(allowed, needed);
     double rest = needed - bears;
     if (lit < 0.15 && shadow != null) {

@@ -36,8 +36,7 @@ final class PhotoRemedies {
 
   /** Where the frame that a place wants is too narrow, or too low, for the product in the photo. */
   static Remedy deliveredFrame(Readings readings, RuleBook.Role role) {
-    double height = readings.image().heightPx();
-    double most = Math.min(height, readings.image().widthPx() / role.aspect());
+    double most = readings.framing().cropPlan().box().height();
     Readings.BoxPx box = readings.product().boxPx();
     double needed = Math.max(box.height(), box.width() / role.aspect()) / role.fill().max();
     return new Remedy(

@@ -74,6 +74,14 @@ public class EachReadingsRemedyTest {
   }
 
   @Test
+  public void whatIsShortByAHairIsNotToldAsNothing() {
+    Readings hair = Sample.good().ground(255, 251, 0.88).liftAllowed(0).build();
+    Remedy remedy = told(fails("backdrop.nearWhiteShare", 0.88, "at-least", 0.9), hair);
+    assertTrue(remedy.text().contains("0.1 stop short"), remedy.text());
+    assertEquals(remedy.predicted(), "90 % of the ground near-white.");
+  }
+
+  @Test
   public void whatLacksLightIsNotCalledTooBright() {
     assertTrue(GroundInCrop.asksForLight(fails("backdrop.level", 120, "between", 150.0, 215.0)));
     assertTrue(
