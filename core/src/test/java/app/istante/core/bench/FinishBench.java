@@ -3,7 +3,6 @@ package app.istante.core.bench;
 import app.istante.core.finish.Finisher;
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Limits;
-import app.istante.core.image.Photo;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.UnreadablePhotoException;
 import app.istante.core.mask.KnownOutline;
@@ -15,6 +14,7 @@ import app.istante.core.measure.Readings;
 import app.istante.core.rules.Finding;
 import app.istante.core.rules.RuleBook;
 import app.istante.core.rules.RuleBooks;
+import app.istante.core.sim.Simulated;
 import app.istante.core.verdict.Judge;
 import app.istante.core.verdict.Judgement;
 import app.istante.core.verdict.Verdict;
@@ -35,11 +35,11 @@ public final class FinishBench {
 
   /** What is judged of the final of a take; of its pixels, before they are written as JPEG. */
   static Judgement ofFinal(Analysed take, Judgement judged, RuleBook book) {
-    Photo photo = take.photo();
     Readings.BoxPx product = judged.readings().product().boxPx();
-    EncodedImage made = Finisher.finish(photo, product, judged.finishPlan(), FlatField.of(take));
+    EncodedImage made =
+        Finisher.finish(take.photo(), product, judged.finishPlan(), FlatField.of(take));
     KnownOutline outline = Finisher.outline(take, product, judged.finishPlan());
-    Analysed finished = Analysed.of(Photo.ofSrgb(photo.facts(), made), Known.outlined(outline));
+    Analysed finished = Analysed.of(Simulated.asPhoto(made), Known.outlined(outline));
     return Judge.judge(Measurement.measure(finished), book, ROLE);
   }
 
