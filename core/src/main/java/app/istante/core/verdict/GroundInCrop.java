@@ -36,6 +36,9 @@ final class GroundInCrop {
   /** What lies beyond this share of the ground is chance. */
   private static final double MOST_SHARE = 0.995;
 
+  /** Of the ground: what is foretold of a share is right to this. */
+  private static final double SHARE_RESERVE = 0.03;
+
   private final double level;
   private final double low5;
 
@@ -140,6 +143,18 @@ final class GroundInCrop {
    * @param finding of one of the {@link #READINGS}
    */
   double liftFor(Finding finding) {
+    return liftFor(finding, 0);
+  }
+
+  /**
+   * The same with as much to spare of a share as it may be foretold wrongly, so that the re-check
+   * does not fail by that.
+   */
+  double safeLiftFor(Finding finding) {
+    return liftFor(finding, SHARE_RESERVE);
+  }
+
+  private double liftFor(Finding finding, double reserve) {
     boolean darkness = finding.reading().equals("backdrop.stopsBelowWhite");
     double limit = finding.limit().get(darkness ? finding.limit().size() - 1 : 0);
     return Math.max(
@@ -148,16 +163,15 @@ final class GroundInCrop {
           case "backdrop.level" -> stops(level(), limit);
           case "backdrop.stopsBelowWhite" -> stops(level(), Srgb.code(Math.pow(2, -limit)));
           case "backdrop.low5" -> stops(low5(), limit);
-          case "backdrop.nearWhiteShare" -> ofShare(nearWhite, NEAR_WHITE_CODE, limit);
-          case "backdrop.pureWhiteShare" -> ofShare(pureWhite, WHITE_CODE, limit);
+          case "backdrop.nearWhiteShare" -> ofShare(nearWhite, NEAR_WHITE_CODE, limit + reserve);
+          case "backdrop.pureWhiteShare" -> ofShare(pureWhite, WHITE_CODE, limit + reserve);
           default -> throw new IllegalArgumentException(finding.reading());
         });
   }
 
   private double ofShare(double now, double code, double limit) {
-    return share(now, code, 0) >= limit
-        ? 0
-        : need(kept.quantile(Math.min(MOST_SHARE, limit)), now, code);
+    double wanted = Math.min(MOST_SHARE, limit);
+    return share(now, code, 0) >= wanted ? 0 : need(kept.quantile(wanted), now, code);
   }
 
   private static double stops(double from, double to) {

@@ -200,7 +200,7 @@ final class Planner {
     double wanted = 0;
     for (Finding finding : findings) {
       if (finding.value() != null && GroundInCrop.asksForLight(finding) && mends(finding)) {
-        wanted = Math.max(wanted, ground.liftFor(finding));
+        wanted = Math.max(wanted, ground.safeLiftFor(finding));
       }
     }
     return wanted > 0 ? Math.min(wanted + LIFT_RESERVE_STOPS, liftAllowed()) : null;
