@@ -123,8 +123,9 @@ final class GroundInCrop {
   }
 
   /**
-   * The lift that a field needs to be white: how much darker it is than those that just are, or
-   * than the darkest 5 % where none is, or where grain alone makes the difference.
+   * The lift that a field needs to be white. Where grain alone makes the difference between fields
+   * it is told from the darkest 5 %; where only their luminance is known, from those that just are
+   * white.
    *
    * @param stops how dark the field is
    * @param now share that is as white as {@code code}
@@ -132,9 +133,10 @@ final class GroundInCrop {
   private double need(double stops, double now, double code) {
     double white = whole.quantile(now);
     double darkest = whole.quantile(DARKEST);
-    return now <= 0 || darkest - white < EVEN_STOPS
-        ? stops(low5, code) + stops - darkest
-        : stops - white;
+    if (darkest - white < EVEN_STOPS || now <= 0 && !whole.byChannel) {
+      return stops(low5, code) + stops - darkest;
+    }
+    return stops - (whole.byChannel ? stops(code, WHITE_CODE) : white);
   }
 
   /**
@@ -171,7 +173,10 @@ final class GroundInCrop {
 
   private double ofShare(double now, double code, double limit) {
     double wanted = Math.min(MOST_SHARE, limit);
-    return share(now, code, 0) >= wanted ? 0 : need(kept.quantile(wanted), now, code);
+    double off = now - within(whole, now, code, 0);
+    return share(now, code, 0) >= wanted
+        ? 0
+        : need(kept.quantile(Math.max(0, Math.min(MOST_SHARE, wanted - off))), now, code);
   }
 
   private static double stops(double from, double to) {
@@ -184,7 +189,7 @@ final class GroundInCrop {
 
   /** How dark the ground is, field by field. */
   private static final class Fields {
-    static final Fields ALIKE = new Fields(List.of(new Field(0, 1)));
+    static final Fields ALIKE = new Fields(List.of(new Field(0, 1)), false);
 
     /**
      * @param stops below white
@@ -195,7 +200,11 @@ final class GroundInCrop {
     private final List<Field> rising;
     private final double area;
 
-    private Fields(List<Field> all) {
+    /** Whether they are of the smallest channel, whose codes a place counts, or of luminance. */
+    private final boolean byChannel;
+
+    private Fields(List<Field> all, boolean byChannel) {
+      this.byChannel = byChannel;
       rising = all.stream().sorted(Comparator.comparingDouble(Field::stops)).toList();
       area = all.stream().mapToDouble(Field::area).sum();
     }
@@ -203,6 +212,7 @@ final class GroundInCrop {
     static Fields of(Readings readings, Readings.BoxPx crop) {
       List<Field> all = new ArrayList<>();
       Readings.Grid grid = readings.backdrop().grid();
+      boolean byChannel = grid != null && grid.smallest() != null;
       for (int at = 0; grid != null && at < grid.stops().size(); at++) {
         Double stops = grid.stops().get(at);
         if (stops != null) {
@@ -215,7 +225,6 @@ final class GroundInCrop {
                   ? 1
                   : overlap(column, crop.x() / wide, (crop.x() + crop.width()) / wide)
                       * overlap(row, crop.y() / tall, (crop.y() + crop.height()) / tall);
-          boolean byChannel = grid.smallest() != null;
           all.add(
               new Field(
                   byChannel
@@ -224,7 +233,7 @@ final class GroundInCrop {
                   kept));
         }
       }
-      return new Fields(all);
+      return new Fields(all, byChannel);
     }
 
     private static double overlap(int field, double from, double to) {
