@@ -128,11 +128,11 @@ final class Lettering {
           Arrays.fill(body, from, to, large ? 1 : 0);
         });
     float[] near = Planes.boxMean(body, width, height, OFF_PRODUCT_PX);
-    boolean[] off = new boolean[body.length];
-    for (int at = 0; at < off.length; at++) {
-      off[at] = near[at] <= 0;
+    boolean[] apart = new boolean[body.length];
+    for (int at = 0; at < apart.length; at++) {
+      apart[at] = near[at] <= 0;
     }
-    return off;
+    return apart;
   }
 
   /**

@@ -7,7 +7,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
-import java.util.function.DoublePredicate;
 
 /**
  * How the ground will read once it is cropped and lifted. A closer crop leaves out white corners
@@ -110,33 +109,25 @@ final class GroundInCrop {
    * @param lift stops
    */
   double nearWhiteShare(double lift) {
-    return share(nearWhite, NEAR_WHITE_CODE, lift);
-  }
-
-  private double share(double now, double code, double lift) {
-    double grown = within(kept, now, code, lift) - within(whole, now, code, 0);
-    return Math.max(0, Math.min(1, now + grown));
-  }
-
-  private double within(Fields fields, double now, double code, double lift) {
-    return fields.share(stops -> need(stops, now, code) <= lift);
+    double white = justWhite(nearWhite, NEAR_WHITE_CODE);
+    double grown = kept.upTo(white + lift) - whole.upTo(white);
+    return Math.max(0, Math.min(1, nearWhite + grown));
   }
 
   /**
-   * The lift that a field needs to be white. Where grain alone makes the difference between fields
-   * it is told from the darkest 5 %; where only their luminance is known, from those that just are
-   * white.
+   * How dark a field is that is just white enough; a darker one needs the difference as a lift.
+   * Where grain alone makes the difference between fields it is told from the darkest 5 %; where
+   * only their luminance is known, from those that just are white.
    *
-   * @param stops how dark the field is
    * @param now share that is as white as {@code code}
    */
-  private double need(double stops, double now, double code) {
+  private double justWhite(double now, double code) {
     double white = whole.quantile(now);
     double darkest = whole.quantile(DARKEST);
     if (darkest - white < EVEN_STOPS || now <= 0 && !whole.byChannel) {
-      return stops(low5, code) + stops - darkest;
+      return darkest - stops(low5, code);
     }
-    return stops - (whole.byChannel ? stops(code, WHITE_CODE) : white);
+    return whole.byChannel ? stops(code, WHITE_CODE) : white;
   }
 
   /**
@@ -173,10 +164,12 @@ final class GroundInCrop {
 
   private double ofShare(double now, double code, double limit) {
     double wanted = Math.min(MOST_SHARE, limit);
-    double off = now - within(whole, now, code, 0);
-    return share(now, code, 0) >= wanted
+    double white = justWhite(now, code);
+    // What the fields tell of the whole frame is put right by what was counted there.
+    double off = now - whole.upTo(white);
+    return kept.upTo(white) + off >= wanted
         ? 0
-        : need(kept.quantile(Math.max(0, Math.min(MOST_SHARE, wanted - off))), now, code);
+        : kept.quantile(Math.max(0, Math.min(MOST_SHARE, wanted - off))) - white;
   }
 
   private static double stops(double from, double to) {
@@ -240,11 +233,9 @@ final class GroundInCrop {
       return Math.max(0, Math.min(field + 1, to) - Math.max(field, from));
     }
 
-    double share(DoublePredicate wanted) {
-      return rising.stream()
-              .filter(field -> wanted.test(field.stops))
-              .mapToDouble(Field::area)
-              .sum()
+    /** Share of the ground that is no darker. */
+    double upTo(double stops) {
+      return rising.stream().takeWhile(field -> field.stops <= stops).mapToDouble(Field::area).sum()
           / area;
     }
 
