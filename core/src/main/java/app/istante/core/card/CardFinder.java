@@ -208,7 +208,7 @@ public final class CardFinder {
   private double[] corner(Homography board, double column, double row, int turn) {
     double[] cell = onBoard(column, row, turn);
     double[] at = board.map(cell[0], cell[1]);
-    int factor = image.factor();
+    double factor = image.scale().px();
     return new double[] {(at[0] + 0.5) * factor, (at[1] + 0.5) * factor};
   }
 

@@ -119,7 +119,7 @@ public final class GreyCardFinder {
     if (!believed) {
       return Optional.empty();
     }
-    int factor = flat.image.factor();
+    double factor = flat.image.scale().px();
     double[][] inPhoto = new double[4][];
     for (int i = 0; i < 4; i++) {
       inPhoto[i] = new double[] {(corners[i][0] + 0.5) * factor, (corners[i][1] + 0.5) * factor};

@@ -1,5 +1,7 @@
 package app.istante.core.image;
 
+import java.util.Arrays;
+
 /**
  * From a file's 8-bit codes to linear light with sRGB primaries: a curve for each channel, then a
  * matrix.
@@ -31,26 +33,39 @@ public final class ColourTransform {
     return this == SRGB;
   }
 
-  /** Averages squares of {@code factor} by {@code factor} pixels in linear light. */
-  LinearImage reduce(EncodedImage source, int factor) {
-    int width = (source.widthPx() + factor - 1) / factor;
-    int height = (source.heightPx() + factor - 1) / factor;
-    float[] red = new float[width * height];
-    float[] green = new float[width * height];
-    float[] blue = new float[width * height];
-    Rows.forEach(
-        source.widthPx(),
-        height,
-        (from, to) -> {
-          for (int row = from; row < to; row++) {
-            reduceRow(source, factor, row, width, red, green, blue);
-          }
-        });
-    return new LinearImage(width, height, factor, red, green, blue);
+  /** The light of the cells of a scale, linear. */
+  LinearImage reduce(EncodedImage source, Scale scale) {
+    int width = scale.cells(source.widthPx());
+    int height = scale.cells(source.heightPx());
+    float[][] planes = new float[3][width * height];
+    int factor = (int) scale.px();
+    if (factor == scale.px()) {
+      Rows.forEach(
+          source.widthPx(),
+          height,
+          (from, to) -> {
+            for (int row = from; row < to; row++) {
+              reduceRow(source, factor, row, width, planes);
+            }
+          });
+    } else {
+      Scale.Taps[] rows = scale.taps(source.heightPx());
+      Scale.Taps[] columns = scale.taps(source.widthPx());
+      Rows.forEach(
+          source.widthPx(),
+          height,
+          (from, to) -> {
+            float[] sums = new float[3 * source.widthPx()];
+            for (int row = from; row < to; row++) {
+              weighRows(source, rows[row], sums);
+              weighColumns(sums, columns, row * width, planes);
+            }
+          });
+    }
+    return new LinearImage(width, height, scale, planes[0], planes[1], planes[2]);
   }
 
-  private void reduceRow(
-      EncodedImage source, int factor, int row, int width, float[] r, float[] g, float[] b) {
+  private void reduceRow(EncodedImage source, int factor, int row, int width, float[][] planes) {
     byte[] rgb = source.rgb();
     int[] curveR = inSteps[0];
     int[] curveG = inSteps[1];
@@ -73,11 +88,51 @@ public final class ColourTransform {
         }
       }
       float share = 1f / ((float) STEPS * (bottom - top) * (right - left));
-      store(row * width + column, sumR * share, sumG * share, sumB * share, r, g, b);
+      store(row * width + column, sumR * share, sumG * share, sumB * share, planes);
     }
   }
 
-  private void store(int at, float red, float green, float blue, float[] r, float[] g, float[] b) {
+  private void weighRows(EncodedImage source, Scale.Taps rows, float[] sums) {
+    byte[] rgb = source.rgb();
+    Arrays.fill(sums, 0);
+    for (int tap = 0; tap < rows.weights().length; tap++) {
+      float weight = rows.weights()[tap];
+      int at = 3 * (rows.from() + tap) * source.widthPx();
+      for (int i = 0; i < sums.length; i += 3, at += 3) {
+        sums[i] += weight * curves[0][rgb[at] & 0xFF];
+        sums[i + 1] += weight * curves[1][rgb[at + 1] & 0xFF];
+        sums[i + 2] += weight * curves[2][rgb[at + 2] & 0xFF];
+      }
+    }
+  }
+
+  /**
+   * @param first where its row of the planes begins
+   */
+  private void weighColumns(float[] sums, Scale.Taps[] columns, int first, float[][] planes) {
+    for (int column = 0; column < columns.length; column++) {
+      float red = 0;
+      float green = 0;
+      float blue = 0;
+      float[] weights = columns[column].weights();
+      for (int tap = 0, at = 3 * columns[column].from(); tap < weights.length; tap++, at += 3) {
+        red += weights[tap] * sums[at];
+        green += weights[tap] * sums[at + 1];
+        blue += weights[tap] * sums[at + 2];
+      }
+      // A cubic overshoots what the file can hold.
+      store(first + column, within(red), within(green), within(blue), planes);
+    }
+  }
+
+  private static float within(float light) {
+    return Math.max(0, Math.min(1, light));
+  }
+
+  private void store(int at, float red, float green, float blue, float[][] planes) {
+    float[] r = planes[0];
+    float[] g = planes[1];
+    float[] b = planes[2];
     if (matrix == null) {
       r[at] = red;
       g[at] = green;
@@ -101,21 +156,17 @@ public final class ColourTransform {
         width,
         source.heightPx(),
         (from, to) -> {
-          float[] r = new float[1];
-          float[] g = new float[1];
-          float[] b = new float[1];
+          float[][] one = new float[3][1];
           for (int at = 3 * from * width; at < 3 * to * width; at += 3) {
             store(
                 0,
                 curves[0][in[at] & 0xFF],
                 curves[1][in[at + 1] & 0xFF],
                 curves[2][in[at + 2] & 0xFF],
-                r,
-                g,
-                b);
-            out[at] = (byte) Srgb.encode8(r[0]);
-            out[at + 1] = (byte) Srgb.encode8(g[0]);
-            out[at + 2] = (byte) Srgb.encode8(b[0]);
+                one);
+            out[at] = (byte) Srgb.encode8(one[0][0]);
+            out[at + 1] = (byte) Srgb.encode8(one[1][0]);
+            out[at + 2] = (byte) Srgb.encode8(one[2][0]);
           }
         });
     return new EncodedImage(width, source.heightPx(), out);

@@ -3,35 +3,33 @@ package app.istante.core.image;
 /**
  * An upright picture in linear light with sRGB primaries and D65 white, 1.0 = diffuse white at the
  * clipping point, unclamped (wide-gamut colours may be negative). Three planes, row by row from the
- * top left. One pixel stands for a square of {@link #factor()} by {@code factor()} pixels of the
- * photo.
+ * top left. One pixel stands for a cell of the photo, see {@link #scale()}.
  */
 public final class LinearImage {
   private final int width;
   private final int height;
-  private final int factor;
+  private final Scale scale;
   private final float[] red;
   private final float[] green;
   private final float[] blue;
 
-  public LinearImage(int width, int height, int factor, float[] red, float[] green, float[] blue) {
+  /** A picture as large as its photo. */
+  public LinearImage(int width, int height, float[] red, float[] green, float[] blue) {
+    this(width, height, Scale.WHOLE, red, green, blue);
+  }
+
+  public LinearImage(int width, int height, Scale scale, float[] red, float[] green, float[] blue) {
     int size = width * height;
-    if (width < 1 || height < 1 || factor < 1) {
+    if (width < 1 || height < 1) {
       throw new IllegalArgumentException(
-          "width ["
-              + width
-              + "], height ["
-              + height
-              + "] and factor ["
-              + factor
-              + "] must be 1 or more");
+          "width [" + width + "] and height [" + height + "] must be 1 or more");
     }
     if (red.length != size || green.length != size || blue.length != size) {
       throw new IllegalArgumentException("planes must hold [" + size + "] values each");
     }
     this.width = width;
     this.height = height;
-    this.factor = factor;
+    this.scale = scale;
     this.red = red;
     this.green = green;
     this.blue = blue;
@@ -45,9 +43,8 @@ public final class LinearImage {
     return height;
   }
 
-  /** Photo pixels along one side of one pixel of this image. */
-  public int factor() {
-    return factor;
+  public Scale scale() {
+    return scale;
   }
 
   public float[] red() {
@@ -70,6 +67,16 @@ public final class LinearImage {
     return 0.25 * red[at] + 0.6 * green[at] + 0.15 * blue[at];
   }
 
+  /** The least of a pixel's three channels: what is as white as this is white in all. */
+  public float smallest(int at) {
+    return Math.min(red[at], Math.min(green[at], blue[at]));
+  }
+
+  /** The most of them: what is not clipped in this is clipped in none. */
+  public float largest(int at) {
+    return Math.max(red[at], Math.max(green[at], blue[at]));
+  }
+
   /** Relative luminance (ITU-R BT.709 weights) of every pixel, a new plane. */
   public float[] luminance() {
     float[] y = new float[red.length];
@@ -89,6 +96,6 @@ public final class LinearImage {
         System.arraycopy(planes[channel], from, parts[channel], y * partWidth, partWidth);
       }
     }
-    return new LinearImage(partWidth, partHeight, factor, parts[0], parts[1], parts[2]);
+    return new LinearImage(partWidth, partHeight, scale, parts[0], parts[1], parts[2]);
   }
 }

@@ -51,8 +51,8 @@ public final class Photo {
     return transform.toSrgb(codes);
   }
 
-  /** Linear light, unclamped, averaged over squares of {@code factor} by {@code factor} pixels. */
-  public LinearImage linear(int factor) {
-    return transform.reduce(codes, factor);
+  /** Linear light, unclamped, averaged over the cells of a scale. */
+  public LinearImage linear(Scale scale) {
+    return transform.reduce(codes, scale);
   }
 }

@@ -1,16 +1,17 @@
 package app.istante.core.mask;
 
 import app.istante.core.image.Rows;
+import app.istante.core.image.Scale;
 
 /** The product's share of each pixel of the photo, from the working picture's. */
 public final class FullSizeMask {
   private final int width;
   private final int height;
   private final float[] alpha;
-  private final int factor;
+  private final float scale;
 
-  private FullSizeMask(Separation parts, int factor) {
-    this.factor = factor;
+  private FullSizeMask(Separation parts, Scale scale) {
+    this.scale = (float) scale.px();
     width = parts.width();
     height = parts.height();
     alpha = parts.alpha().clone();
@@ -22,13 +23,13 @@ public final class FullSizeMask {
   }
 
   /**
-   * @param factor photo pixels to a working pixel
+   * @param scale of the parts
    * @return 0 to 255, row by row; all 0 where nothing was found
    */
-  public static byte[] of(Separation parts, int factor, int fullWidth, int fullHeight) {
+  public static byte[] of(Separation parts, Scale scale, int fullWidth, int fullHeight) {
     byte[] out = new byte[fullWidth * fullHeight];
     if (parts.found()) {
-      FullSizeMask mask = new FullSizeMask(parts, factor);
+      FullSizeMask mask = new FullSizeMask(parts, scale);
       Rows.forEach(
           fullWidth,
           fullHeight,
@@ -42,12 +43,12 @@ public final class FullSizeMask {
   }
 
   private void row(int y, byte[] out, int fullWidth) {
-    float v = (y + 0.5f) / factor - 0.5f;
+    float v = (y + 0.5f) / scale - 0.5f;
     int y0 = Planes.clamp((int) Math.floor(v), height);
     int y1 = Planes.clamp(y0 + 1, height);
     float fy = Math.max(0, Math.min(1, v - y0));
     for (int x = 0; x < fullWidth; x++) {
-      float u = (x + 0.5f) / factor - 0.5f;
+      float u = (x + 0.5f) / scale - 0.5f;
       int x0 = Planes.clamp((int) Math.floor(u), width);
       int x1 = Planes.clamp(x0 + 1, width);
       float fx = Math.max(0, Math.min(1, u - x0));

@@ -1,5 +1,7 @@
 package app.istante.core.mask;
 
+import app.istante.core.image.Scale;
+
 /**
  * An outline that is not to be looked for: of the take that a picture was made of, carried over.
  *
@@ -9,25 +11,22 @@ package app.istante.core.mask;
  * @param holes places where the ground is seen through it
  */
 public record KnownOutline(byte[] cover, double confidence, int parts, int holes) {
-  /**
-   * Its means over the squares of a photo that make a working pixel each, 0 to 1; those at the
-   * right and the lower edge may be narrower.
-   */
-  float[] alpha(int fullWidth, int factor, int width, int height) {
-    int fullHeight = cover.length / fullWidth;
+  /** What it covers of the cells of a scale, 0 to 1. */
+  float[] alpha(int fullWidth, Scale scale, int width, int height) {
+    Scale.Taps[] columns = scale.taps(fullWidth);
+    Scale.Taps[] rows = scale.taps(cover.length / fullWidth);
     float[] alpha = new float[width * height];
     for (int at = 0; at < alpha.length; at++) {
-      int left = at % width * factor;
-      int top = at / width * factor;
-      int right = Math.min(fullWidth, left + factor);
-      int bottom = Math.min(fullHeight, top + factor);
-      int sum = 0;
-      for (int y = top; y < bottom; y++) {
-        for (int x = left; x < right; x++) {
-          sum += cover[y * fullWidth + x] & 0xFF;
+      Scale.Taps column = columns[at % width];
+      Scale.Taps row = rows[at / width];
+      float sum = 0;
+      for (int v = 0; v < row.weights().length; v++) {
+        int from = (row.from() + v) * fullWidth + column.from();
+        for (int u = 0; u < column.weights().length; u++) {
+          sum += row.weights()[v] * column.weights()[u] * (cover[from + u] & 0xFF);
         }
       }
-      alpha[at] = sum / (255f * (right - left) * (bottom - top));
+      alpha[at] = Math.max(0, Math.min(1, sum / 255));
     }
     return alpha;
   }

@@ -1,5 +1,6 @@
 package app.istante.core.mask;
 
+import app.istante.core.image.Scale;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -17,7 +18,7 @@ public final class Outline {
    *
    * @return loops of x, y, x, y …; outer and inner ones alike
    */
-  public static List<int[]> of(Separation parts, int factor, int mostPoints) {
+  public static List<int[]> of(Separation parts, Scale scale, int mostPoints) {
     List<int[]> loops = new ArrayList<>();
     if (!parts.found()) {
       return loops;
@@ -30,7 +31,7 @@ public final class Outline {
         if (in(parts, x, y) && !in(parts, x, y - 1) && !seen[y * (width + 1) + x]) {
           List<int[]> loop = follow(parts, x, y, seen);
           if (loop.size() >= SHORTEST_LOOP) {
-            loops.add(thinned(loop, factor, 0.7));
+            loops.add(thinned(loop, scale, 0.7));
           }
         }
       }
@@ -39,7 +40,7 @@ public final class Outline {
     while (count(loops) > 2 * mostPoints && tolerance < 20) {
       List<int[]> fewer = new ArrayList<>();
       for (int[] loop : loops) {
-        fewer.add(thinned(points(loop), 1, tolerance * factor));
+        fewer.add(thinned(points(loop), Scale.WHOLE, tolerance * scale.px()));
       }
       loops = fewer;
       tolerance *= 1.6;
@@ -102,7 +103,7 @@ public final class Outline {
     return points;
   }
 
-  private static int[] thinned(List<int[]> loop, int factor, double tolerance) {
+  private static int[] thinned(List<int[]> loop, Scale scale, double tolerance) {
     boolean[] keep = new boolean[loop.size()];
     int half = loop.size() / 2;
     keep[0] = true;
@@ -118,8 +119,8 @@ public final class Outline {
     int to = 0;
     for (int i = 0; i < keep.length; i++) {
       if (keep[i]) {
-        flat[to++] = loop.get(i)[0] * factor;
-        flat[to++] = loop.get(i)[1] * factor;
+        flat[to++] = scale.first(loop.get(i)[0]);
+        flat[to++] = scale.first(loop.get(i)[1]);
       }
     }
     return flat;

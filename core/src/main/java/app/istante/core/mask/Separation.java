@@ -1,5 +1,7 @@
 package app.istante.core.mask;
 
+import app.istante.core.image.Scale;
+
 /**
  * The working-size picture taken apart. All planes are {@code width * height}, row by row, at the
  * scale of the {@link app.istante.core.image.LinearImage} it was made from. The arrays are only
@@ -144,10 +146,10 @@ public record Separation(
   /**
    * An outline that is known of the photo, in this light.
    *
-   * @param factor photo pixels to a pixel of this
+   * @param scale of this
    */
-  public Separation outlined(KnownOutline outline, int fullWidth, int factor) {
-    float[] covered = outline.alpha(fullWidth, factor, width, height);
+  public Separation outlined(KnownOutline outline, int fullWidth, Scale scale) {
+    float[] covered = outline.alpha(fullWidth, scale, width, height);
     byte[] kinds = kind.clone();
     boolean any = false;
     for (int at = 0; at < kinds.length; at++) {

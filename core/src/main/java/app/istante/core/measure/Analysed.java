@@ -10,6 +10,7 @@ import app.istante.core.colour.Lab;
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.LinearImage;
 import app.istante.core.image.Photo;
+import app.istante.core.image.Scale;
 import app.istante.core.mask.BlankFrame;
 import app.istante.core.mask.FullSizeMask;
 import app.istante.core.mask.Separation;
@@ -24,6 +25,12 @@ import java.awt.geom.Path2D;
 public final class Analysed {
   /** Long side at which shape, light and colour are reasoned about. */
   private static final int WORKING_PX = 850;
+
+  /** Share of it that a working picture may be longer or shorter. */
+  private static final double NEAR = 0.08;
+
+  /** Small photos are enlarged: at their own size fine parts and seams weigh too much. */
+  private static final double SMALLEST_CELL_PX = 0.5;
 
   static final CardReference CARD_REFERENCE = CardReference.sinceNovember2014();
 
@@ -70,10 +77,10 @@ public final class Analysed {
       told = Separator.separate(linear, null, known.blank());
     }
     greyCard = grey;
-    border = Border.in(srgb, told, linear.factor());
+    border = Border.in(srgb, told, linear.scale());
     told = border.sides().isEmpty() ? told : inside(border.inside(), covered);
     if (known.outline() != null) {
-      told = told.outlined(known.outline(), photo.widthPx(), linear.factor());
+      told = told.outlined(known.outline(), photo.widthPx(), linear.scale());
     }
     lettering = Lettering.in(told);
     Separation own = lettering.takenOff(told);
@@ -127,8 +134,8 @@ public final class Analysed {
     for (int at = 0; at < inside.length; at++) {
       inside[at] =
           shape.contains(
-              (at % linear.width() + 0.5) * linear.factor(),
-              (at / linear.width() + 0.5) * linear.factor());
+              (at % linear.width() + 0.5) * linear.scale().px(),
+              (at / linear.width() + 0.5) * linear.scale().px());
     }
     return inside;
   }
@@ -148,7 +155,14 @@ public final class Analysed {
 
   private static LinearImage working(Photo photo) {
     int longest = Math.max(photo.widthPx(), photo.heightPx());
-    return photo.linear(Math.max(1, Math.round((float) longest / WORKING_PX)));
+    return photo.linear(workingScale(longest));
+  }
+
+  /** A whole one where that comes near: cells that end within pixels share their grain. */
+  static Scale workingScale(int longestPx) {
+    double px = Math.max(SMALLEST_CELL_PX, (double) longestPx / WORKING_PX);
+    double whole = Math.max(1, Math.rint(px));
+    return new Scale(Math.abs(px - whole) <= NEAR * whole ? whole : px);
   }
 
   public Photo photo() {
@@ -209,6 +223,6 @@ public final class Analysed {
 
   /** The product's share of each full-size pixel, 0 to 255. */
   public byte[] fullSizeMask() {
-    return FullSizeMask.of(separation, linear.factor(), photo.widthPx(), photo.heightPx());
+    return FullSizeMask.of(separation, linear.scale(), photo.widthPx(), photo.heightPx());
   }
 }

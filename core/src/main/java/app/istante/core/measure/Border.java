@@ -1,6 +1,7 @@
 package app.istante.core.measure;
 
 import app.istante.core.image.EncodedImage;
+import app.istante.core.image.Scale;
 import app.istante.core.mask.Separation;
 import java.util.ArrayList;
 import java.util.List;
@@ -41,12 +42,12 @@ final class Border {
 
   private final EncodedImage picture;
   private final Separation parts;
-  private final int factor;
+  private final Scale scale;
 
-  private Border(EncodedImage picture, Separation parts, int factor) {
+  private Border(EncodedImage picture, Separation parts, Scale scale) {
     this.picture = picture;
     this.parts = parts;
-    this.factor = factor;
+    this.scale = scale;
   }
 
   /**
@@ -67,10 +68,10 @@ final class Border {
 
   /**
    * @param parts the whole picture taken apart as if there were none
-   * @param factor photo pixels along one side of a pixel of the parts
+   * @param scale of the parts
    */
-  static Found in(EncodedImage picture, Separation parts, int factor) {
-    return new Border(picture, parts, factor).found();
+  static Found in(EncodedImage picture, Separation parts, Scale scale) {
+    return new Border(picture, parts, scale).found();
   }
 
   private Found found() {
@@ -87,7 +88,7 @@ final class Border {
       sides.add(side(0, 0, width, top));
       sides.add(side(0, height - bottom, width, bottom));
       fromRow = firstClear(top);
-      toRow = (height - bottom - STEP_PX) / factor;
+      toRow = (int) ((height - bottom - STEP_PX) / scale.px());
     }
     int fromColumn = 0;
     int toColumn = parts.width();
@@ -95,7 +96,7 @@ final class Border {
       sides.add(side(0, 0, left, height));
       sides.add(side(width - right, 0, right, height));
       fromColumn = firstClear(left);
-      toColumn = (width - right - STEP_PX) / factor;
+      toColumn = (int) ((width - right - STEP_PX) / scale.px());
     }
     return new Found(
         sides, new Inside(fromColumn, fromRow, toColumn - fromColumn, toRow - fromRow));
@@ -103,7 +104,7 @@ final class Border {
 
   /** The first working pixel that a border of such a width does not reach into. */
   private int firstClear(int borderPx) {
-    return (borderPx + STEP_PX + factor - 1) / factor;
+    return (int) Math.ceil((borderPx + STEP_PX) / scale.px());
   }
 
   private static Readings.Foreign side(int x, int y, int width, int height) {
@@ -130,7 +131,7 @@ final class Border {
   /** Whether the product lies along most of a line. */
   private boolean isProduct(boolean rows, int line) {
     int length = rows ? parts.width() : parts.height();
-    int across = Math.min((rows ? parts.height() : parts.width()) - 1, line / factor);
+    int across = Math.min((rows ? parts.height() : parts.width()) - 1, scale.cell(line));
     int count = 0;
     for (int along = 0; along < length; along++) {
       int at = rows ? across * parts.width() + along : along * parts.width() + across;

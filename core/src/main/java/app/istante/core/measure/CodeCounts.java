@@ -2,6 +2,7 @@ package app.istante.core.measure;
 
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Rows;
+import app.istante.core.image.Scale;
 import app.istante.core.image.Srgb;
 import app.istante.core.mask.Separation;
 
@@ -12,7 +13,6 @@ import app.istante.core.mask.Separation;
 final class CodeCounts {
   static final int CLIPPED_CODE = 254;
   private static final int BLOCKED_CODE = 2;
-  private static final int NEAR_WHITE_CODE = 250;
 
   /** Steps of linear luminance from 0 to 1. */
   static final int LUMINANCE_STEPS = 4096;
@@ -74,7 +74,7 @@ final class CodeCounts {
   static CodeCounts of(Analysed picture) {
     byte[] place = placeOfCells(picture.separation());
     CodeCounts total = new CodeCounts(place.length);
-    int factor = picture.linear().factor();
+    Scale scale = picture.linear().scale();
     EncodedImage srgb = picture.srgb();
     int cellRows = picture.linear().height();
     Rows.forEach(
@@ -83,7 +83,7 @@ final class CodeCounts {
         (from, to) -> {
           CodeCounts part = new CodeCounts(0);
           for (int row = from; row < to; row++) {
-            part.countCellRow(srgb, row, factor, picture.linear().width(), place, total);
+            part.countCellRow(srgb, row, scale, picture.linear().width(), place, total);
           }
           total.add(part);
         });
@@ -155,11 +155,12 @@ final class CodeCounts {
   }
 
   private void countCellRow(
-      EncodedImage srgb, int row, int factor, int cells, byte[] place, CodeCounts total) {
+      EncodedImage srgb, int row, Scale scale, int cells, byte[] place, CodeCounts total) {
     byte[] rgb = srgb.rgb();
-    int bottom = Math.min((row + 1) * factor, srgb.heightPx());
-    int every = factor < MANY_PX ? 1 : factor < VERY_MANY_PX ? EVERY_OF_MANY : EVERY_OF_VERY_MANY;
-    for (int y = row * factor; y < bottom; y++) {
+    int bottom = Math.min(scale.first(row + 1), srgb.heightPx());
+    int every =
+        scale.px() < MANY_PX ? 1 : scale.px() < VERY_MANY_PX ? EVERY_OF_MANY : EVERY_OF_VERY_MANY;
+    for (int y = scale.first(row); y < bottom; y++) {
       boolean groundToo = y % every == 0;
       for (int cell = 0; cell < cells; cell++) {
         int where = place[row * cells + cell];
@@ -172,8 +173,8 @@ final class CodeCounts {
             cell++;
           }
         }
-        int at = 3 * (y * srgb.widthPx() + from * factor);
-        int end = 3 * (y * srgb.widthPx() + Math.min((cell + 1) * factor, srgb.widthPx()));
+        int at = 3 * (y * srgb.widthPx() + scale.first(from));
+        int end = 3 * (y * srgb.widthPx() + Math.min(scale.first(cell + 1), srgb.widthPx()));
         if (where != ON_GROUND) {
           long[] largest = where == ON_PRODUCT ? productLargest : rimLargest;
           total.clippedInCell[row * cells + cell] += countProduct(rgb, at, end, largest);
@@ -218,7 +219,7 @@ final class CodeCounts {
 
   private void sum() {
     groundPx = from(groundSmallest, 0);
-    nearWhitePx = from(groundSmallest, NEAR_WHITE_CODE);
+    nearWhitePx = from(groundSmallest, Readings.Backdrop.NEAR_WHITE_CODE);
     pureWhitePx = groundSmallest[255];
     productPx = from(productLargest, 0) + from(rimLargest, 0);
     clippedPx = from(productLargest, CLIPPED_CODE) + from(rimLargest, CLIPPED_CODE);

@@ -1,5 +1,6 @@
 package app.istante.core.measure;
 
+import app.istante.core.image.Scale;
 import java.util.Arrays;
 
 /**
@@ -8,7 +9,7 @@ import java.util.Arrays;
  * transform of Radon 1917, over short pieces).
  */
 final class Creases {
-  /** Lines are sought on a grid of so many pixels. */
+  /** Lines are sought on a grid of so many pixels; enlarged ones are no more than they were. */
   private static final int CELL_PX = 3;
 
   /** In a smaller picture there is no room for lines. */
@@ -39,6 +40,9 @@ final class Creases {
 
   private static final int ABOVE = 1 << 16;
 
+  /** Side of a cell, pixels. */
+  private final int cellPx;
+
   private final int width;
   private final int height;
   private final int piece;
@@ -58,9 +62,10 @@ final class Creases {
    * @param grain of the ground round each pixel, stops
    * @param plain where ground is seen
    */
-  private Creases(float[] off, float[] grain, boolean[] plain, int wide, int tall) {
-    width = wide / CELL_PX;
-    height = tall / CELL_PX;
+  private Creases(float[] off, float[] grain, boolean[] plain, int wide, int tall, int cellPx) {
+    this.cellPx = cellPx;
+    width = wide / cellPx;
+    height = tall / cellPx;
     piece = Math.max(8, (int) (PIECE_SHARE * Math.max(width, height)));
     this.off = new float[width * height];
     this.grain = new float[width * height];
@@ -69,27 +74,29 @@ final class Creases {
     ridge = new float[width * height];
     seen = new int[width * height];
     for (int at = 0; at < found.length; at++) {
-      int from = at / width * CELL_PX * wide + at % width * CELL_PX;
+      int from = at / width * cellPx * wide + at % width * cellPx;
       int whole = 0;
-      for (int k = 0; k < CELL_PX * CELL_PX; k++) {
-        int pixel = from + k / CELL_PX * wide + k % CELL_PX;
+      for (int k = 0; k < cellPx * cellPx; k++) {
+        int pixel = from + k / cellPx * wide + k % cellPx;
         if (plain[pixel]) {
           whole++;
           this.off[at] += off[pixel];
         }
       }
-      this.plain[at] = whole == CELL_PX * CELL_PX;
+      this.plain[at] = whole == cellPx * cellPx;
       this.off[at] = this.plain[at] ? this.off[at] / whole : 0;
       this.grain[at] = grain[from];
     }
   }
 
   /** Pixels of creases, in a picture of the planes' size. */
-  static boolean[] of(float[] off, float[] grain, boolean[] plain, int wide, int tall) {
+  static boolean[] of(
+      float[] off, float[] grain, boolean[] plain, int wide, int tall, Scale scale) {
+    int cellPx = (int) Math.round(CELL_PX / Math.min(1, scale.px()));
     if (Math.min(wide, tall) < LEAST_SIDE_PX) {
       return new boolean[wide * tall];
     }
-    Creases creases = new Creases(off, grain, plain, wide, tall);
+    Creases creases = new Creases(off, grain, plain, wide, tall, cellPx);
     for (boolean across : new boolean[] {true, false}) {
       creases.fillRidge(across ? creases.width : 1);
       for (int slope = -SLOPES / 2; slope <= SLOPES / 2; slope++) {
@@ -178,8 +185,8 @@ final class Creases {
   private boolean[] pixels(int wide, int tall) {
     boolean[] pixels = new boolean[wide * tall];
     for (int at = 0; at < pixels.length; at++) {
-      int x = Math.min(width - 1, at % wide / CELL_PX);
-      int y = Math.min(height - 1, at / wide / CELL_PX);
+      int x = Math.min(width - 1, at % wide / cellPx);
+      int y = Math.min(height - 1, at / wide / cellPx);
       pixels[at] = found[y * width + x];
     }
     return pixels;

@@ -2,6 +2,7 @@ package app.istante.core.measure;
 
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.LinearImage;
+import app.istante.core.image.Scale;
 import app.istante.core.mask.Extent;
 import app.istante.core.mask.Planes;
 import app.istante.core.mask.Separation;
@@ -28,13 +29,16 @@ final class EchoLines {
 
   private static final int FEWEST_PLACES = 100;
 
+  /** There is a finer scale where a working pixel stands for so many of the photo's a side. */
+  private static final double FINER_PX = 1.4;
+
   /** A line's ends are rounded outwards. */
   private static final int MARGIN = 2;
 
-  /** The smear reaches beyond the outline, working pixels. */
+  /** The smear reaches beyond the outline, working pixels, or the photo's where those are fewer. */
   private static final int AROUND_PX = 14;
 
-  /** Smoothing and differences see this far beyond, working pixels. */
+  /** Smoothing and differences see this far beyond, in the same. */
   private static final int BESIDE_PX = 2;
 
   private static final float LEAST_COVER = 1e-3f;
@@ -46,10 +50,10 @@ final class EchoLines {
 
   private final int width;
   private final int height;
-  private final int step;
+  private final double step;
   private final int everyRow;
 
-  private EchoLines(float[] light, boolean[] may, int width, int step) {
+  private EchoLines(float[] light, boolean[] may, int width, double step) {
     this.width = width;
     this.height = may.length / width;
     this.light = smoothed(light, width, height);
@@ -65,10 +69,16 @@ final class EchoLines {
     everyRow = Math.max(1, count / PLACES);
   }
 
-  /** Where the product lies, and the box around that, in working pixels. */
-  record Place(boolean[] near, int columns, int left, int top, int width, int height) {
-    static Place of(Separation parts) {
-      float[] cover = Planes.boxMean(parts.alpha(), parts.width(), parts.height(), AROUND_PX);
+  /**
+   * Where the product lies, and the box around that, in working pixels.
+   *
+   * @param beside what smoothing and differences see beyond it
+   */
+  record Place(boolean[] near, int columns, int left, int top, int width, int height, int beside) {
+    static Place of(Separation parts, Scale scale) {
+      double larger = 1 / Math.min(1, scale.px());
+      int around = (int) Math.round(larger * AROUND_PX);
+      float[] cover = Planes.boxMean(parts.alpha(), parts.width(), parts.height(), around);
       boolean[] near = new boolean[cover.length];
       for (int at = 0; at < near.length; at++) {
         near[at] = cover[at] > LEAST_COVER && parts.kind()[at] != Separation.FOREIGN;
@@ -76,7 +86,8 @@ final class EchoLines {
       Extent box = Extent.of(near, parts.width());
       int width = Math.max(1, box.right() + 1 - box.left());
       int height = Math.max(1, box.bottom() + 1 - box.top());
-      return new Place(near, parts.width(), box.left(), box.top(), width, height);
+      int beside = (int) Math.ceil(larger * BESIDE_PX);
+      return new Place(near, parts.width(), box.left(), box.top(), width, height, beside);
     }
 
     /** First column of a row, or of those beside it, that is near; else past the last. */
@@ -98,7 +109,7 @@ final class EchoLines {
     }
 
     private boolean isNear(int column, int row) {
-      for (int y = row - BESIDE_PX; y <= row + BESIDE_PX; y++) {
+      for (int y = row - beside; y <= row + beside; y++) {
         if (y >= top && y < top + height && near[y * columns + column]) {
           return true;
         }
@@ -107,8 +118,11 @@ final class EchoLines {
     }
   }
 
-  /** In the working picture. */
-  static EchoLines coarse(LinearImage linear, Place place) {
+  /** In the working picture, or in a photo that is smaller: enlarged it tells no more. */
+  static EchoLines coarse(EncodedImage codes, LinearImage linear, Place place) {
+    if (linear.scale().px() < 1) {
+      return of(codes, linear.scale(), place, 1);
+    }
     float[] light = new float[place.width * place.height];
     boolean[] may = new boolean[light.length];
     for (int y = 0; y < place.height; y++) {
@@ -118,42 +132,59 @@ final class EchoLines {
         light[at] = 255 * (float) Math.sqrt(Math.max(0, linear.brightness(from)));
       }
     }
-    return new EchoLines(light, may, place.width, linear.factor());
+    return new EchoLines(light, may, place.width, linear.scale().px());
   }
 
   /** Photo pixels for one of the finest scale there is of a photo. */
-  static int finestStep(int factor) {
-    return Math.max(1, factor / 2);
+  static double finestStep(Scale scale) {
+    return isFiner(scale) ? fineStep(scale) : Math.max(1, scale.px());
   }
 
-  /** In twice as many pixels each way; null where the photo has no more. */
+  private static boolean isFiner(Scale scale) {
+    return scale.px() >= FINER_PX;
+  }
+
+  private static int fineStep(Scale scale) {
+    return Math.max(1, (int) (scale.px() / 2));
+  }
+
+  /** In about twice as many pixels each way; null where the photo has hardly more. */
   static EchoLines fine(EncodedImage codes, LinearImage linear, Place place) {
-    int factor = linear.factor();
-    if (factor == 1) {
+    Scale scale = linear.scale();
+    if (!isFiner(scale)) {
       return null;
     }
-    int step = finestStep(factor);
+    return of(codes, scale, place, fineStep(scale));
+  }
+
+  /** Of squares of the photo's pixels. */
+  private static EchoLines of(EncodedImage codes, Scale scale, Place place, int step) {
+    int left = scale.first(place.left);
+    int top = scale.first(place.top);
     // The last working pixels may reach beyond the photo.
-    int width = Math.min(place.width * factor, codes.widthPx() - place.left * factor) / step;
-    int height = Math.min(place.height * factor, codes.heightPx() - place.top * factor) / step;
+    int right = Math.min(scale.first(place.left + place.width), codes.widthPx());
+    int bottom = Math.min(scale.first(place.top + place.height), codes.heightPx());
+    int width = (right - left) / step;
+    int height = (bottom - top) / step;
     float[] light = new float[width * height];
     boolean[] may = new boolean[light.length];
     int[] sums = new int[width * step];
     int[] working = new int[width];
     for (int column = 0; column < width; column++) {
-      working[column] = place.left + (column * step + step / 2) / factor;
+      working[column] = scale.cell(left + column * step + step / 2);
     }
     for (int row = 0; row < height; row++) {
-      int y = place.top * factor + row * step;
-      int near = (y + step / 2) / factor;
+      int y = top + row * step;
+      int near = scale.cell(y + step / 2);
       for (int column = 0; column < width; column++) {
         may[row * width + column] = place.near[near * place.columns + working[column]];
       }
-      int from = Math.max(0, place.first(near) - place.left - BESIDE_PX) * factor / step;
-      int to = (place.last(near) + 1 - place.left + BESIDE_PX) * factor / step;
+      int from =
+          (scale.first(Math.max(place.left, place.first(near) - place.beside)) - left) / step;
+      int to = (scale.first(place.last(near) + 1 + place.beside) - left) / step;
       if (from < to) {
         int count = Math.min(width, to) - from;
-        int at = y * codes.widthPx() + place.left * factor + from * step;
+        int at = y * codes.widthPx() + left + from * step;
         meanCodes(codes, at, step, sums, light, row * width + from, count);
       }
     }
@@ -191,7 +222,7 @@ final class EchoLines {
   }
 
   /** Photo pixels for one of this scale. */
-  int step() {
+  double step() {
     return step;
   }
 

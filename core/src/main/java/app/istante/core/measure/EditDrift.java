@@ -4,6 +4,7 @@ import app.istante.core.colour.DeltaE;
 import app.istante.core.colour.Lab;
 import app.istante.core.image.LinearImage;
 import app.istante.core.image.Photo;
+import app.istante.core.image.Scale;
 import app.istante.core.mask.Correlation;
 import app.istante.core.mask.Planes;
 import app.istante.core.mask.Separation;
@@ -113,7 +114,7 @@ public final class EditDrift {
       Photo edit = after.photo();
       int longest = Math.max(edit.widthPx(), edit.heightPx());
       int factor = Math.max(1, (int) Math.ceil((double) longest / COMPARED_PX));
-      edited = edit.linear(factor);
+      edited = edit.linear(new Scale(factor));
       width = edited.width();
       height = edited.height();
       double turn =
@@ -127,7 +128,7 @@ public final class EditDrift {
       double itsArea = its.areaShare() * edit.widthPx() * edit.heightPx();
       double pixels = Math.sqrt(area / itsArea) * factor;
       int fineFactor = Math.max(1, (int) Math.floor(pixels));
-      fine = before.photo().linear(fineFactor);
+      fine = before.photo().linear(new Scale(fineFactor));
       double[] from = middle(own.boxPx(), fineFactor);
       double[] to = middle(its.boxPx(), factor);
       starts.add(new Laid(pixels / fineFactor, from[0], from[1], to[0], to[1]));
@@ -152,7 +153,7 @@ public final class EditDrift {
     /** The product's cover of each pixel of the edit's grid. */
     private float[] soft(Analysed picture, int factor) {
       Separation parts = picture.separation();
-      double per = (double) factor / picture.linear().factor();
+      double per = factor / picture.linear().scale().px();
       float[] out = new float[width * height];
       for (int at = 0; at < out.length; at++) {
         double x = (at % width + 0.5) * per - 0.5;
@@ -374,7 +375,7 @@ public final class EditDrift {
     /** Share of the original's product that the edit's outline leaves out. */
     private double eaten(Laid laid) {
       Separation parts = before.separation();
-      double per = (double) fine.factor() / before.linear().factor();
+      double per = fine.scale().px() / before.linear().scale().px();
       double lost = 0;
       double all = 0;
       for (int at = 0; at < cover.length; at++) {

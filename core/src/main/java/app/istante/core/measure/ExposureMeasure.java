@@ -14,7 +14,7 @@ final class ExposureMeasure {
   private static final double PROTECTED_SHARE = 0.985;
 
   private static final double CLIP_LINEAR = Srgb.decode8(CodeCounts.CLIPPED_CODE);
-  private static final double WHITE_ENOUGH = Srgb.decode8(250);
+  private static final double WHITE_ENOUGH = Srgb.decode8(Readings.Backdrop.NEAR_WHITE_CODE);
 
   private ExposureMeasure() {}
 
@@ -66,10 +66,7 @@ final class ExposureMeasure {
     int count = 0;
     for (int at = 0; at < smallest.length; at++) {
       if (parts.kind()[at] == Separation.GROUND) {
-        smallest[count++] =
-            Math.min(
-                picture.linear().red()[at],
-                Math.min(picture.linear().green()[at], picture.linear().blue()[at]));
+        smallest[count++] = picture.linear().smallest(at);
       }
     }
     if (count == 0) {

@@ -1,5 +1,6 @@
 package app.istante.core.measure;
 
+import app.istante.core.image.LinearImage;
 import app.istante.core.image.Srgb;
 import app.istante.core.mask.Planes;
 import app.istante.core.mask.Separation;
@@ -23,13 +24,13 @@ public final class FlatField {
 
   private final int width;
   private final int height;
-  private final int factor;
+  private final double scale;
   private final float[] gain;
 
-  private FlatField(int width, int height, int factor, float[] gain) {
+  private FlatField(int width, int height, double scale, float[] gain) {
     this.width = width;
     this.height = height;
-    this.factor = factor;
+    this.scale = scale;
     this.gain = gain;
   }
 
@@ -56,12 +57,12 @@ public final class FlatField {
     for (int at = 0; at < light.length; at++) {
       light[at] = (float) Math.max(1, Math.min(most, brightest / light[at]));
     }
-    return new FlatField(parts.width(), parts.height(), picture.linear().factor(), light);
+    return new FlatField(parts.width(), parts.height(), picture.linear().scale().px(), light);
   }
 
   /** Factor on linear light at a place in photo pixels, 1 and up. */
   public float at(double x, double y) {
-    return Planes.between(gain, width, height, (x + 0.5) / factor - 0.5, (y + 0.5) / factor - 0.5);
+    return Planes.between(gain, width, height, (x + 0.5) / scale - 0.5, (y + 0.5) / scale - 0.5);
   }
 
   /** What the take would read with the fall-off divided out; null without a blank frame. */
@@ -71,10 +72,8 @@ public final class FlatField {
       return null;
     }
     Separation parts = picture.separation();
-    float[] red = picture.linear().red();
-    float[] green = picture.linear().green();
-    float[] blue = picture.linear().blue();
-    float[] luminance = new float[parts.kind().length];
+    LinearImage light = picture.linear();
+    float[] luminance = light.luminance();
     float[] smallest = new float[luminance.length];
     float[] largest = new float[luminance.length];
     int ground = 0;
@@ -82,11 +81,10 @@ public final class FlatField {
     for (int at = 0; at < luminance.length; at++) {
       float gain = field.gain[at];
       if (parts.isGroundOrShadow(at)) {
-        luminance[ground] =
-            Math.min(1, gain * (0.2126f * red[at] + 0.7152f * green[at] + 0.0722f * blue[at]));
-        smallest[ground++] = Math.min(1, gain * Math.min(red[at], Math.min(green[at], blue[at])));
+        luminance[ground] = Math.min(1, gain * luminance[at]);
+        smallest[ground++] = Math.min(1, gain * light.smallest(at));
       } else if (parts.kind()[at] == Separation.PRODUCT) {
-        float most = Math.max(red[at], Math.max(green[at], blue[at]));
+        float most = light.largest(at);
         if (most < CLIP_LINEAR) {
           largest[product++] = gain * most;
         }

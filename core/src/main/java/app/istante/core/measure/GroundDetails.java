@@ -1,10 +1,12 @@
 package app.istante.core.measure;
 
+import app.istante.core.image.Scale;
 import app.istante.core.image.Srgb;
 import app.istante.core.mask.Planes;
 import app.istante.core.mask.Regions;
 import app.istante.core.mask.Separation;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 
@@ -28,6 +30,9 @@ final class GroundDetails {
 
   private static final int MOST_MARKS = 40;
   private static final int SMALLEST_MARK_PX = 4;
+
+  /** What is larger than this share of the picture's width is no speck. */
+  private static final double SPECK_SHARE = 0.016;
 
   /** Longer than wide by this much: a crease. */
   private static final double CREASE_STRETCH = 4;
@@ -115,7 +120,7 @@ final class GroundDetails {
     for (int at = 0; at < plain.length; at++) {
       plain[at] &= clear[at] <= 1 && spoiled[at] < 1;
     }
-    boolean[] lines = Creases.of(off, grain, plain, width, height);
+    boolean[] lines = Creases.of(off, grain, plain, width, height, picture.linear().scale());
     Regions creases = Regions.of(width, height, at -> lines[at]);
     for (Regions.Region region : creases.all()) {
       if (diagonal(region) > CREASE_SHARE * width) {
@@ -195,13 +200,22 @@ final class GroundDetails {
     for (int at = 0; at < other.length; at++) {
       other[at] = parts.kind()[at] == Separation.GROUND ? 0 : 1;
     }
+    // A speck is shadow to the separation: alone it does not count as another thing.
+    Regions shadow = Regions.of(width, height, at -> parts.kind()[at] == Separation.SHADOW);
+    double most = SPECK_SHARE * width;
+    shadow.forEachStretch(
+        (id, from, to) -> {
+          Regions.Region region = shadow.all().get(id - 1);
+          if (region.right() - region.left() < most && region.bottom() - region.top() < most) {
+            Arrays.fill(other, from, to, 0);
+          }
+        });
     float[] near = Planes.boxMean(other, width, height, SEAM / 2);
     float[] covered = Planes.boxMean(parts.alpha(), width, height, EDGE);
     boolean[] plain = new boolean[other.length];
     for (int y = SEAM; y < height - SEAM; y++) {
       for (int x = SEAM; x < width - SEAM; x++) {
         int at = y * width + x;
-        // A speck is shadow to the separation: alone it does not count as another thing.
         plain[at] = near[at] < 0.5f && covered[at] < 1e-3f && parts.isGroundOrShadow(at);
       }
     }
@@ -222,9 +236,10 @@ final class GroundDetails {
 
   /** Of working pixels, the last two included. */
   private Readings.BoxPx box(int left, int top, int right, int bottom) {
-    int factor = picture.linear().factor();
-    return new Readings.BoxPx(
-        left * factor, top * factor, (right - left + 1) * factor, (bottom - top + 1) * factor);
+    Scale scale = picture.linear().scale();
+    int x = scale.first(left);
+    int y = scale.first(top);
+    return new Readings.BoxPx(x, y, scale.first(right + 1) - x, scale.first(bottom + 1) - y);
   }
 
   List<Readings.Intrusion> intrusions() {
@@ -319,7 +334,6 @@ final class GroundDetails {
   }
 
   private float smallest(int at) {
-    float least = Math.min(picture.linear().red()[at], picture.linear().green()[at]);
-    return Math.max(0, Math.min(1, Math.min(least, picture.linear().blue()[at])));
+    return Math.max(0, Math.min(1, picture.linear().smallest(at)));
   }
 }

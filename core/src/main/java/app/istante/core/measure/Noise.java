@@ -2,6 +2,7 @@ package app.istante.core.measure;
 
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.JpegCoding;
+import app.istante.core.image.Scale;
 import app.istante.core.image.Srgb;
 import app.istante.core.mask.Separation;
 import java.util.ArrayList;
@@ -165,11 +166,11 @@ final class Noise {
   /** What all four corners of a field lie on; 0 where they differ. */
   private static byte kind(Analysed picture, int x, int y) {
     Separation parts = picture.separation();
-    int factor = picture.linear().factor();
+    Scale scale = picture.linear().scale();
     byte kind = 0;
     for (int corner = 0; corner < 4; corner++) {
-      int u = Math.min((x + corner % 2 * (FIELD_PX - 1)) / factor, parts.width() - 1);
-      int v = Math.min((y + corner / 2 * (FIELD_PX - 1)) / factor, parts.height() - 1);
+      int u = Math.min(scale.cell(x + corner % 2 * (FIELD_PX - 1)), parts.width() - 1);
+      int v = Math.min(scale.cell(y + corner / 2 * (FIELD_PX - 1)), parts.height() - 1);
       byte here = parts.kind()[v * parts.width() + u];
       if (corner > 0 && here != kind) {
         return 0;

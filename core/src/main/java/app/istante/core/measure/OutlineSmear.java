@@ -48,7 +48,7 @@ final class OutlineSmear {
     parts = picture.separation();
     width = parts.width();
     height = parts.height();
-    scale = picture.linear().factor();
+    scale = picture.linear().scale().px();
     planes =
         new float[][] {picture.linear().red(), picture.linear().green(), picture.linear().blue()};
     cover = Planes.boxMean(parts.alpha(), width, height, NORMAL_RADIUS);

@@ -24,7 +24,7 @@ final class ProductMeasure {
     int width = picture.photo().widthPx();
     int height = picture.photo().heightPx();
     Extent extent = Extent.of(parts);
-    int factor = picture.linear().factor();
+    double factor = picture.linear().scale().px();
     Readings.BoxPx box = extent.inPhoto(factor, width, height);
     double fillWidth = (double) box.width() / width;
     double fillHeight = (double) box.height() / height;
@@ -119,7 +119,7 @@ final class ProductMeasure {
       return out;
     }
 
-    Readings.BoxPx inPhoto(int factor, int width, int height) {
+    Readings.BoxPx inPhoto(double factor, int width, int height) {
       int x = (int) Math.max(0, Math.round(left * factor));
       int y = (int) Math.max(0, Math.round(top * factor));
       int endX = (int) Math.min(width, Math.round(right * factor));

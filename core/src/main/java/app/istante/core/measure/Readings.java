@@ -127,6 +127,9 @@ public record Readings(
       Grid grid,
       Boolean knownFromBlank,
       Evened evened) {
+    /** With all channels at this or more a pixel is near white. */
+    public static final int NEAR_WHITE_CODE = 250;
+
     public Backdrop {
       marks = marks == null ? null : List.copyOf(marks);
       intrusions = intrusions == null ? null : List.copyOf(intrusions);

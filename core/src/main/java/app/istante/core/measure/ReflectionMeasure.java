@@ -12,10 +12,13 @@ import app.istante.core.mask.Separation;
  */
 final class ReflectionMeasure {
   /** Nearest the standing line the contact's dark drowns everything: working pixels. */
-  private static final int FROM_PX = 6;
+  private static final int FROM_PX = 8;
 
   /** Pattern coarser than this part of the product's width counts as smooth. */
   private static final int SMOOTH_SCALE = 40;
+
+  /** Means over so many pixels on either side leave little of the grain. */
+  private static final int EVEN_PX = 3;
 
   private static final double DEEPEST_SHARE = 0.14;
   private static final double LEAST_DEEP_SHARE = 0.05;
@@ -29,7 +32,10 @@ final class ReflectionMeasure {
 
   private static final double LEAST_AGREEMENT = 0.4;
 
-  /** Nearer to the standing line and farther from it: a shadow's edge looks like one line only. */
+  /**
+   * Nearer to the standing line and farther from it, and there is a pattern in both: a shadow's
+   * edge looks like one line only.
+   */
   private static final double LEAST_IN_EACH_HALF = 0.25;
 
   private static final double LEAST_STRENGTH = 0.02;
@@ -41,9 +47,9 @@ final class ReflectionMeasure {
    * Seen from above what is mirrored looks a little lower than it is, and the standing line may lie
    * lower than the outline ends.
    */
-  private static final double[] SCALES = {0.94, 0.96, 0.98, 1, 1.02};
+  private static final double[] SCALES = {0.94, 0.96, 0.98, 1, 1.02, 1.04};
 
-  private static final int LOWEST_PX = 4;
+  private static final int LOWEST_PX = 6;
 
   /** Every so manieth column is enough to find both. */
   private static final int SEARCH_STEP = 3;
@@ -170,9 +176,8 @@ final class ReflectionMeasure {
     return new Readings.Reflection(fit.strength, fit.agreement);
   }
 
-  /** Where it has no pattern of its own nothing can disagree. */
   private static boolean agrees(Fit half) {
-    return half == null || half.agreement >= LEAST_IN_EACH_HALF;
+    return half != null && half.agreement >= LEAST_IN_EACH_HALF;
   }
 
   /**
@@ -236,7 +241,7 @@ final class ReflectionMeasure {
 
   private static void pattern(float[] plane, int width, int height, int scale) {
     float[] smooth = Planes.boxMean(plane, width, height, scale);
-    float[] even = Planes.boxMean(plane, width, height, 1);
+    float[] even = Planes.boxMean(plane, width, height, EVEN_PX);
     for (int at = 0; at < plane.length; at++) {
       plane[at] = even[at] - smooth[at];
     }

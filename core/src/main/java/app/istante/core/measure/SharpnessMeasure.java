@@ -231,9 +231,8 @@ final class SharpnessMeasure {
   }
 
   private static List<Seen> seen(Analysed picture, Strictness strictness) {
-    int factor = picture.linear().factor();
-    return seen(
-        picture.srgb(), EdgePlaces.of(picture, strictness.leastSlope()), factor, strictness);
+    double scale = picture.linear().scale().px();
+    return seen(picture.srgb(), EdgePlaces.of(picture, strictness.leastSlope()), scale, strictness);
   }
 
   /**
@@ -266,7 +265,7 @@ final class SharpnessMeasure {
     int by =
         Math.max(2, Math.round((float) Math.max(working.width(), working.height()) / SMALL_PX));
     EncodedImage small = smaller(working, by);
-    double whole = (double) by * working.factor();
+    double whole = by * working.scale().px();
     List<Edge> edges = new ArrayList<>();
     List<Place> places = EdgePlaces.of(picture, SMALL.leastSlope());
     for (Edge edge : edges(seen(small, places, 1.0 / by, SMALL), Seen::edge)) {

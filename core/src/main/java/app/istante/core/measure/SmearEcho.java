@@ -78,7 +78,7 @@ final class SmearEcho {
   SmearEcho(Analysed picture, List<EdgeWindow.Edge> edges) {
     this.picture = picture;
     parts = picture.separation();
-    double shortest = NEAREST * EchoLines.finestStep(picture.linear().factor());
+    double shortest = NEAREST * EchoLines.finestStep(picture.linear().scale());
     for (int angle = 0; angle < ANGLES; angle++) {
       silent[angle] = SmearFit.rulesOut(edges, shortest, degrees(angle));
     }
@@ -90,14 +90,14 @@ final class SmearEcho {
 
   private EchoLines.Place place() {
     if (place == null) {
-      place = EchoLines.Place.of(parts);
+      place = EchoLines.Place.of(parts, picture.linear().scale());
     }
     return place;
   }
 
   private EchoLines coarse() {
     if (coarse == null) {
-      coarse = EchoLines.coarse(picture.linear(), place());
+      coarse = EchoLines.coarse(picture.srgb(), picture.linear(), place());
     }
     return coarse;
   }

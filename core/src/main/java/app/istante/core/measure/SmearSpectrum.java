@@ -2,6 +2,7 @@ package app.istante.core.measure;
 
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.LinearImage;
+import app.istante.core.image.Scale;
 import app.istante.core.image.Srgb;
 import app.istante.core.mask.Planes;
 import java.util.ArrayList;
@@ -232,13 +233,14 @@ final class SmearSpectrum {
   /** The squares of the picture in which light changes most, as grey values. */
   private static List<float[]> tiles(Analysed picture, int smaller) {
     LinearImage working = picture.linear();
-    int factor = working.factor();
+    Scale scale = working.scale();
     EncodedImage srgb = picture.srgb();
     int side = SIDE * smaller;
     List<double[]> places = new ArrayList<>();
     for (int top = 0; top + side <= srgb.heightPx(); top += side / 2) {
       for (int left = 0; left + side <= srgb.widthPx(); left += side / 2) {
-        double change = change(working, left / factor, top / factor, side / factor);
+        double change =
+            change(working, scale.cell(left), scale.cell(top), (int) (side / scale.px()));
         places.add(new double[] {left, top, change});
       }
     }

@@ -22,8 +22,6 @@ final class GroundInCrop {
           "backdrop.pureWhiteShare",
           "backdrop.stopsBelowWhite");
 
-  private static final double NEAR_WHITE_CODE = 250;
-
   private static final double WHITE_CODE = 255;
 
   /** The darkest 5 % begin here. */
@@ -109,7 +107,7 @@ final class GroundInCrop {
    * @param lift stops
    */
   double nearWhiteShare(double lift) {
-    double white = justWhite(nearWhite, NEAR_WHITE_CODE);
+    double white = justWhite(nearWhite, Readings.Backdrop.NEAR_WHITE_CODE);
     double grown = kept.upTo(white + lift) - whole.upTo(white);
     return Math.max(0, Math.min(1, nearWhite + grown));
   }
@@ -156,7 +154,8 @@ final class GroundInCrop {
           case "backdrop.level" -> stops(level(), limit);
           case "backdrop.stopsBelowWhite" -> stops(level(), Srgb.code(Math.pow(2, -limit)));
           case "backdrop.low5" -> stops(low5(), limit);
-          case "backdrop.nearWhiteShare" -> ofShare(nearWhite, NEAR_WHITE_CODE, limit + reserve);
+          case "backdrop.nearWhiteShare" ->
+              ofShare(nearWhite, Readings.Backdrop.NEAR_WHITE_CODE, limit + reserve);
           case "backdrop.pureWhiteShare" -> ofShare(pureWhite, WHITE_CODE, limit + reserve);
           default -> throw new IllegalArgumentException(finding.reading());
         });

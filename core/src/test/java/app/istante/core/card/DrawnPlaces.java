@@ -3,6 +3,7 @@ package app.istante.core.card;
 import app.istante.core.colour.Lab;
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.LinearImage;
+import app.istante.core.image.Scale;
 import app.istante.core.sim.Simulated;
 
 /** The flat places of a drawn picture. */
@@ -10,7 +11,7 @@ final class DrawnPlaces {
   private DrawnPlaces() {}
 
   static FlatPlaces of(EncodedImage picture) {
-    LinearImage light = Simulated.asPhoto(picture).linear(1);
+    LinearImage light = Simulated.asPhoto(picture).linear(Scale.WHOLE);
     int size = light.width() * light.height();
     float[] l = new float[size];
     float[] a = new float[size];

@@ -69,10 +69,10 @@ public class FileKindTest {
     assertTrue(wrong.getMessage().contains("[2 x 2]"), wrong.getMessage());
     expectThrows(
         IllegalArgumentException.class,
-        () -> new LinearImage(2, 2, 1, new float[4], new float[4], new float[3]));
+        () -> new LinearImage(2, 2, new float[4], new float[4], new float[3]));
     expectThrows(
         IllegalArgumentException.class,
-        () -> new LinearImage(0, 2, 1, new float[0], new float[0], new float[0]));
+        () -> new LinearImage(0, 2, new float[0], new float[0], new float[0]));
   }
 
   @Test
@@ -80,11 +80,11 @@ public class FileKindTest {
     // Black and white in equal parts are half the light, which is code 188, not 128.
     EncodedImage checker =
         new EncodedImage(2, 1, new byte[] {0, 0, 0, (byte) 255, (byte) 255, (byte) 255});
-    LinearImage half = ColourTransform.SRGB.reduce(checker, 2);
+    LinearImage half = ColourTransform.SRGB.reduce(checker, new Scale(2));
     assertEquals(half.width(), 1);
     assertEquals(half.green()[0], 0.5, 1e-6);
     assertEquals(EncodedImage.ofLinear(half).rgb()[1] & 0xFF, 188);
-    LinearImage odd = ColourTransform.SRGB.reduce(checker, 5);
+    LinearImage odd = ColourTransform.SRGB.reduce(checker, new Scale(5));
     assertEquals(odd.width(), 1);
     assertEquals(odd.green()[0], 0.5, 1e-6);
   }

@@ -100,7 +100,7 @@ public class IccProfileTest {
     return IccProfile.read(profile)
         .flatMap(IccProfile::matrixTransform)
         .orElseThrow()
-        .reduce(pixel(red, green, blue), 1);
+        .reduce(pixel(red, green, blue), Scale.WHOLE);
   }
 
   @Test

@@ -152,7 +152,8 @@ public class PhotoReaderTest {
     // Half the light in every channel is code 188 in sRGB.
     EncodedImage srgbCodes = transform.toSrgb(new EncodedImage(1, 1, middle));
     assertEquals(srgbCodes.rgb()[0] & 0xFF, 188, 1);
-    assertEquals(transform.reduce(new EncodedImage(1, 1, middle), 1).green()[0], 0.502f, 0.003f);
+    assertEquals(
+        transform.reduce(new EncodedImage(1, 1, middle), Scale.WHOLE).green()[0], 0.502f, 0.003f);
   }
 
   @Test
@@ -171,7 +172,7 @@ public class PhotoReaderTest {
   public void averagesInLinearLight() {
     // A black and a white pixel average to half the light, code 188, not to code 128.
     byte[] two = {0, 0, 0, (byte) 255, (byte) 255, (byte) 255};
-    LinearImage one = ColourTransform.SRGB.reduce(new EncodedImage(2, 1, two), 2);
+    LinearImage one = ColourTransform.SRGB.reduce(new EncodedImage(2, 1, two), new Scale(2));
     assertEquals(one.width(), 1);
     assertEquals(one.red()[0], 0.5f, 1e-6f);
   }

@@ -4,6 +4,7 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertTrue;
 
 import app.istante.core.image.LinearImage;
+import app.istante.core.image.Scale;
 import java.util.List;
 import java.util.Random;
 import java.util.function.DoubleBinaryOperator;
@@ -30,7 +31,7 @@ public class BackdropModelTest {
         }
       }
     }
-    return new LinearImage(W, H, 1, planes[0], planes[1], planes[2]);
+    return new LinearImage(W, H, planes[0], planes[1], planes[2]);
   }
 
   @DataProvider
@@ -101,7 +102,7 @@ public class BackdropModelTest {
     Separation parts = Separator.separate(scene((u, v) -> 0.7, 0.01, false));
     assertTrue(!parts.found());
     assertEquals(parts.confidence(), 0.0);
-    assertTrue(Outline.of(parts, 1, 100).isEmpty());
+    assertTrue(Outline.of(parts, Scale.WHOLE, 100).isEmpty());
   }
 
   @Test
@@ -121,7 +122,7 @@ public class BackdropModelTest {
     }
     // A block of 96 x 108 px has 408 px of edge: half a pixel there is 2 % of its area.
     assertTrue((double) both / either > 0.95, (double) both / either + "");
-    List<int[]> loops = Outline.of(parts, 4, 100);
+    List<int[]> loops = Outline.of(parts, new Scale(4), 100);
     assertEquals(loops.size(), 1);
     // Corners at 0.4 and 0.6 of the half frame, told in photo pixels: four to one.
     int left = Integer.MAX_VALUE;

@@ -56,7 +56,7 @@ public class CastShadowTest {
         plane[at] = (float) (light + GRAIN * random.nextGaussian());
       }
     }
-    return Separator.separate(new LinearImage(WIDTH, HEIGHT, 1, planes[0], planes[1], planes[2]));
+    return Separator.separate(new LinearImage(WIDTH, HEIGHT, planes[0], planes[1], planes[2]));
   }
 
   private static double overlap(Separation parts, BiPredicate<Double, Double> thing) {

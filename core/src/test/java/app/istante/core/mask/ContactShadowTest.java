@@ -73,7 +73,7 @@ public class ContactShadowTest {
     }
     light = Planes.boxMean(Planes.boxMean(light, WIDTH, HEIGHT, 1), WIDTH, HEIGHT, 1);
     ContactShadow.takeOff(
-        new LinearImage(WIDTH, HEIGHT, 1, light, light.clone(), light.clone()),
+        new LinearImage(WIDTH, HEIGHT, light, light.clone(), light.clone()),
         kind,
         new float[kind.length]);
   }

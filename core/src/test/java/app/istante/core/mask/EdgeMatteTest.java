@@ -33,7 +33,7 @@ public class EdgeMatteTest {
         planes[channel][at] = (float) (cover[at] * own + (1 - cover[at]) * ground);
       }
     }
-    return new LinearImage(W, H, 1, planes[0], planes[1], planes[2]);
+    return new LinearImage(W, H, planes[0], planes[1], planes[2]);
   }
 
   @DataProvider
@@ -100,7 +100,7 @@ public class EdgeMatteTest {
     }
     float[] even = new float[cover.length];
     java.util.Arrays.fill(even, 0.8f);
-    EdgeMatte.refine(new LinearImage(W, H, 1, even, even, even), product, null, 0.01, alpha);
+    EdgeMatte.refine(new LinearImage(W, H, even, even, even), product, null, 0.01, alpha);
     for (float share : alpha) {
       assertEquals(share, 0.25f, "left as it was");
     }

@@ -26,7 +26,7 @@ public class FirstGlanceTest {
         light[channel][at] = product[at] ? tone[channel] : 0.8f;
       }
     }
-    return new LinearImage(width, height, 1, light[0], light[1], light[2]);
+    return new LinearImage(width, height, light[0], light[1], light[2]);
   }
 
   private static float[] alpha(boolean[] product) {

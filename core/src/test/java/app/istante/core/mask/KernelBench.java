@@ -51,7 +51,7 @@ public class KernelBench {
       evidence[at] = (disc[at] ? 1 : -1) + 0.8f * (float) random.nextGaussian();
       joins[at] = Math.abs(away - 180) < 1 ? 0.2f : 3;
     }
-    picture = new LinearImage(WIDTH, HEIGHT, 1, light[0], light[1], light[2]);
+    picture = new LinearImage(WIDTH, HEIGHT, light[0], light[1], light[2]);
   }
 
   @Benchmark

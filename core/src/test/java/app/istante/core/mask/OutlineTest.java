@@ -25,7 +25,7 @@ public class OutlineTest {
       double value = light.at(at % WIDTH, at / WIDTH);
       plane[at] = (float) Math.max(0, value * (1 + grain * random.nextGaussian()));
     }
-    return new LinearImage(WIDTH, HEIGHT, 1, plane, plane.clone(), plane.clone());
+    return new LinearImage(WIDTH, HEIGHT, plane, plane.clone(), plane.clone());
   }
 
   private static double ellipse(double x, double y) {

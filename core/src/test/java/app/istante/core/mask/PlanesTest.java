@@ -2,6 +2,7 @@ package app.istante.core.mask;
 
 import static org.testng.Assert.assertEquals;
 
+import app.istante.core.image.Scale;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
@@ -89,7 +90,7 @@ public class PlanesTest {
       }
     }
     Separation parts = DrawnParts.of(40, 30, 1, new float[1200], kind, 1);
-    List<int[]> loops = Outline.of(parts, 4, 100);
+    List<int[]> loops = Outline.of(parts, new Scale(4), 100);
     assertEquals(loops.size(), 1);
     int left = Integer.MAX_VALUE;
     int bottom = 0;

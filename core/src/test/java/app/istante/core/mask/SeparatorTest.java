@@ -5,6 +5,7 @@ import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
 import app.istante.core.image.LinearImage;
+import app.istante.core.image.Scale;
 import app.istante.core.measure.DrawnPhoto;
 import java.util.Random;
 import org.testng.annotations.Test;
@@ -171,7 +172,7 @@ public class SeparatorTest {
         plane[at] *= (float) (1 + 0.006 * random.nextGaussian());
       }
     }
-    return Separator.separate(new LinearImage(WIDTH, HEIGHT, 1, planes[0], planes[1], planes[2]));
+    return Separator.separate(new LinearImage(WIDTH, HEIGHT, planes[0], planes[1], planes[2]));
   }
 
   private static byte kind(Separation parts, int x, int y) {
@@ -200,7 +201,7 @@ public class SeparatorTest {
                       ? ground[channel] * Math.pow(2, -0.2 * x / 640)
                       : Math.max(0.02, petal);
                 })
-            .linear(1);
+            .linear(Scale.WHOLE);
     Separation parts = Separator.separate(close);
     double overlap = Overlap.of(parts, at -> petals(at % 640 + 0.5, at / 640 + 0.5) < 1);
     assertTrue(overlap > 0.95, overlap + "");

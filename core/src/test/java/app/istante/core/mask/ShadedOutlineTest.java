@@ -41,7 +41,7 @@ public class ShadedOutlineTest {
         planes[channel][at] = (float) (sum + GRAIN * sum * random.nextGaussian());
       }
     }
-    return new LinearImage(WIDTH, HEIGHT, 1, planes[0], planes[1], planes[2]);
+    return new LinearImage(WIDTH, HEIGHT, planes[0], planes[1], planes[2]);
   }
 
   private static byte kind(Separation parts, int x, int y) {

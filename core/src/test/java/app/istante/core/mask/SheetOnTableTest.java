@@ -28,7 +28,7 @@ public class SheetOnTableTest {
         planes[channel][at] = (float) (light * (1 + GRAIN * random.nextGaussian()));
       }
     }
-    return new LinearImage(WIDTH, HEIGHT, 1, planes[0], planes[1], planes[2]);
+    return new LinearImage(WIDTH, HEIGHT, planes[0], planes[1], planes[2]);
   }
 
   private static double wood(int x, int y, int channel) {

@@ -66,7 +66,7 @@ public class ThrownShadowTest {
         }
       }
     }
-    LinearImage image = new LinearImage(WIDTH, HEIGHT, 1, planes[0], planes[1], planes[2]);
+    LinearImage image = new LinearImage(WIDTH, HEIGHT, planes[0], planes[1], planes[2]);
     Separation byLight =
         new ProductCut(AgainstGround.of(image, null, null), FirstGlance.at(image, null)).made();
     assertEquals(byLight.kind()[360 * WIDTH + 320], Separation.PRODUCT);
@@ -177,6 +177,6 @@ public class ThrownShadowTest {
   }
 
   private static Separation separated(float[][] planes) {
-    return Separator.separate(new LinearImage(WIDTH, HEIGHT, 1, planes[0], planes[1], planes[2]));
+    return Separator.separate(new LinearImage(WIDTH, HEIGHT, planes[0], planes[1], planes[2]));
   }
 }

@@ -5,6 +5,7 @@ import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertNull;
 import static org.testng.Assert.assertTrue;
 
+import app.istante.core.image.LinearImage;
 import app.istante.core.mask.Overlap;
 import app.istante.core.sim.DemoShop;
 import app.istante.core.sim.Simulated;
@@ -123,8 +124,15 @@ public class SimulatedReadingsTest {
   }
 
   private static double overlap(Simulated take) {
-    int factor = take.analysed().linear().factor();
-    assertEquals(factor, 1, "small pictures are measured at their own size");
-    return Overlap.of(take.analysed().separation(), at -> take.photo().cover()[at] >= 0.5);
+    LinearImage working = take.analysed().linear();
+    double px = working.scale().px();
+    int wide = take.photo().picture().widthPx();
+    return Overlap.of(
+        take.analysed().separation(),
+        at -> {
+          int x = (int) ((at % working.width() + 0.5) * px);
+          int y = (int) ((at / working.width() + 0.5) * px);
+          return take.photo().cover()[y * wide + x] >= 0.5;
+        });
   }
 }

@@ -128,7 +128,7 @@ public class CheckService implements SlowWork {
               Json.mapper().writeValueAsString(readings),
               Json.mapper()
                   .writeValueAsString(
-                      Outline.of(picture.separation(), picture.linear().factor(), OUTLINE_POINTS)),
+                      Outline.of(picture.separation(), picture.linear().scale(), OUTLINE_POINTS)),
               clock.instant());
       check.measuredAgainst(frames, outlineRight, Look.of(picture.srgb()).text());
       transaction.executeWithoutResult(status -> store(check, readings, slip, sameFrames));

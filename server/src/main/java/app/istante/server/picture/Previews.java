@@ -5,6 +5,7 @@ import app.istante.core.image.Limits;
 import app.istante.core.image.Photo;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.PhotoWriter;
+import app.istante.core.image.Scale;
 import app.istante.core.image.UnreadablePhotoException;
 import app.istante.server.support.IstanteProperties;
 import java.io.IOException;
@@ -64,7 +65,8 @@ public class Previews {
   private void make(Photo photo, String sha256, Size size) throws IOException {
     int longest = Math.max(photo.widthPx(), photo.heightPx());
     int factor = Math.max(1, (int) Math.ceil((double) longest / size.longestPx));
-    EncodedImage small = factor == 1 ? photo.srgb() : EncodedImage.ofLinear(photo.linear(factor));
+    EncodedImage small =
+        factor == 1 ? photo.srgb() : EncodedImage.ofLinear(photo.linear(new Scale(factor)));
     PictureStore.writeWhole(name(sha256, size), PhotoWriter.jpeg(small, QUALITY));
   }
 }
