@@ -34,8 +34,7 @@ final class GroundTint {
         int at = y * parts.width() + x;
         if (parts.isGroundOrShadow(at)) {
           ground++;
-          double top = Math.max(light.red()[at], Math.max(light.green()[at], light.blue()[at]));
-          if (top < CLIPPED_LINEAR) {
+          if (light.largest(at) < CLIPPED_LINEAR) {
             add(3 * x / parts.width(), picture.labA()[at], picture.labB()[at]);
           }
         }
