@@ -50,7 +50,10 @@ final class CodeCounts {
   /** The same of the outermost cells, where some of the ground's light is in the codes. */
   private final long[] rimLargest = new long[256];
 
+  /** Row by row: of each working pixel, or of each of the photo's where those are fewer. */
   final int[] clippedInCell;
+
+  final int cellColumns;
   long groundPx;
   long pureWhitePx;
   long nearWhitePx;
@@ -58,8 +61,9 @@ final class CodeCounts {
   long clippedPx;
   long blockedPx;
 
-  private CodeCounts(int cells) {
+  private CodeCounts(int cells, int columns) {
     clippedInCell = new int[cells];
+    cellColumns = columns;
   }
 
   private static int[] weighed(double weight) {
@@ -72,18 +76,21 @@ final class CodeCounts {
   }
 
   static CodeCounts of(Analysed picture) {
-    byte[] place = placeOfCells(picture.separation());
-    CodeCounts total = new CodeCounts(place.length);
-    Scale scale = picture.linear().scale();
     EncodedImage srgb = picture.srgb();
-    int cellRows = picture.linear().height();
+    boolean enlarged = picture.linear().scale().px() < 1;
+    byte[] ofCells = placeOfCells(picture.separation());
+    byte[] place = enlarged ? placeOfPixels(ofCells, picture) : ofCells;
+    Scale scale = enlarged ? Scale.WHOLE : picture.linear().scale();
+    int columns = enlarged ? srgb.widthPx() : picture.linear().width();
+    int cellRows = place.length / columns;
+    CodeCounts total = new CodeCounts(place.length, columns);
     Rows.forEach(
         srgb.widthPx(),
         cellRows,
         (from, to) -> {
-          CodeCounts part = new CodeCounts(0);
+          CodeCounts part = new CodeCounts(0, columns);
           for (int row = from; row < to; row++) {
-            part.countCellRow(srgb, row, scale, picture.linear().width(), place, total);
+            part.countCellRow(srgb, row, scale, columns, place, total);
           }
           total.add(part);
         });
@@ -125,6 +132,20 @@ final class CodeCounts {
       } else if (kind[at] == Separation.PRODUCT && parts.alpha()[at] >= HALF) {
         place[at] = clips(parts.groundLog(), at) ? NOWHERE : ON_RIM;
       }
+    }
+    return place;
+  }
+
+  /**
+   * Of cells smaller than the photo's pixels many are given none: its pixels are the cells then.
+   */
+  private static byte[] placeOfPixels(byte[] ofCells, Analysed picture) {
+    Scale scale = picture.linear().scale();
+    int width = picture.srgb().widthPx();
+    byte[] place = new byte[width * picture.srgb().heightPx()];
+    for (int at = 0; at < place.length; at++) {
+      int row = scale.cell(at / width);
+      place[at] = ofCells[row * picture.linear().width() + scale.cell(at % width)];
     }
     return place;
   }

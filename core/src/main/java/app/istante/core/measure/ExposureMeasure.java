@@ -25,7 +25,7 @@ final class ExposureMeasure {
       return new Readings.Exposure(null, null, null, null, null, null, null, null, toWhite, null);
     }
     double clipped = (double) counts.clippedPx / counts.productPx;
-    double specular = specularShare(picture, counts);
+    double specular = specularShare(counts);
     long[] unclipped = Arrays.copyOf(counts.productLargest, CodeCounts.CLIPPED_CODE);
     double bright = brightLinear(unclipped);
     double headroom = Math.max(0, log2(CLIP_LINEAR / bright));
@@ -88,8 +88,8 @@ final class ExposureMeasure {
   }
 
   /** Clipped pixels in spots too small to hold detail, as a share of the product. */
-  private static double specularShare(Analysed picture, CodeCounts counts) {
-    int width = picture.linear().width();
+  private static double specularShare(CodeCounts counts) {
+    int width = counts.cellColumns;
     int[] clipped = counts.clippedInCell;
     boolean[] seen = new boolean[clipped.length];
     int[] queue = new int[clipped.length];

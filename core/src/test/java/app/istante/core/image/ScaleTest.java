@@ -53,6 +53,11 @@ public class ScaleTest {
     assertTrue(given[photoPx - 1] > 0.499, "at most half of the last is left out");
   }
 
+  private static LinearImage reduced(EncodedImage photo, float[] curve, double px) {
+    return new ColourTransform(new float[][] {curve, curve, curve}, null)
+        .reduce(photo, new Scale(px));
+  }
+
   /** The mean of a straight slope over a cell is its light at the cell's middle. */
   @Test
   public void cellsThatEndWithinPixelsKeepASlopeStraight() {
@@ -66,9 +71,7 @@ public class ScaleTest {
       rgb[at] = (byte) (at / 3 % width * 250 / (width - 1) + at % 3 % 2);
     }
     double px = 1.6;
-    LinearImage small =
-        new ColourTransform(new float[][] {curve, curve, curve}, null)
-            .reduce(new EncodedImage(width, 3, rgb), new Scale(px));
+    LinearImage small = reduced(new EncodedImage(width, 3, rgb), curve, px);
     assertEquals(small.width(), 188);
     assertEquals(small.height(), 2);
     for (int x = 1; x < 187; x++) {
@@ -124,9 +127,7 @@ public class ScaleTest {
       Arrays.fill(rgb, 3 * x, 3 * x + 3, (byte) x);
     }
     double px = 0.64;
-    LinearImage large =
-        new ColourTransform(new float[][] {curve, curve, curve}, null)
-            .reduce(new EncodedImage(width, 1, rgb), new Scale(px));
+    LinearImage large = reduced(new EncodedImage(width, 1, rgb), curve, px);
     assertEquals(large.width(), 62);
     assertEquals(large.height(), 1);
     for (int cell = 3; cell < 59; cell++) {

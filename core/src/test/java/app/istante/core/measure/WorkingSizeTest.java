@@ -70,6 +70,23 @@ public class WorkingSizeTest {
     assertFalse(readings.product().confidence() < Readings.Product.SURE_OUTLINE);
   }
 
+  /** A patch is one patch, not as many pin-points as it has pixels. */
+  @Test(dataProvider = "widths")
+  public void aBurntPatchIsNoHighlight(int width) {
+    Photo burnt =
+        DrawnPhoto.of(
+            width,
+            width * 3 / 4,
+            46,
+            (x, y, channel) ->
+                Math.hypot(x / width - 0.5, y / width - 0.4) < 0.06
+                    ? 1.5
+                    : light(x / width, y / width, channel));
+    Readings.Exposure exposure = Measurement.measure(Analysed.of(burnt)).exposure();
+    assertEquals(exposure.clippedShare(), 1 / 9.0, 0.01);
+    assertEquals(exposure.specularShare(), 0, 0.001);
+  }
+
   /** A final is checked by its take's outline, at any size. */
   @Test(dataProvider = "widths")
   public void aKnownOutlineIsKept(int width) {
