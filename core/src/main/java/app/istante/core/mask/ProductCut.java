@@ -109,7 +109,7 @@ final class ProductCut {
     if (heeding) {
       fillBright(inside, gaps, evidence.brightStops());
     }
-    Holes holes = new Holes(inside, burnt(), off);
+    Holes holes = new Holes(inside, burnt(), off, heeding ? () -> shares : glance::shares, heeding);
     Holes.Opened first = holes.open();
     int opened = first.count() + holes.open(around(inside)).count();
     ThrownShade thrown = thrown(inside, evidence.brightStops());

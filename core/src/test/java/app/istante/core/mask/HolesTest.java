@@ -1,0 +1,92 @@
+package app.istante.core.mask;
+
+import static org.testng.Assert.assertEquals;
+
+import java.util.Arrays;
+import java.util.function.DoubleUnaryOperator;
+import org.testng.annotations.Test;
+
+/** Islands of ground's own light within a dark thing, and what a glance takes them for. */
+public class HolesTest {
+  private static final int SIZE = 480;
+  private static final double TOLERANCE = 0.06;
+  private static final double COLOUR_TOLERANCE = 0.15;
+
+  /** How dark the thing is all over, stops. */
+  private static final float DARK = -4;
+
+  private static final double ISLAND_PX = 20;
+
+  private final boolean[] thing = new boolean[SIZE * SIZE];
+  private final float[] stops = new float[SIZE * SIZE];
+  private final float[] colour = new float[SIZE * SIZE];
+
+  /**
+   * A disc with an island in its middle.
+   *
+   * @param radius of the island, pixels
+   * @param beyond how dark the thing is so many pixels beyond the island's rim
+   * @param tint of the island, stops
+   */
+  private void draw(double radius, DoubleUnaryOperator beyond, double tint) {
+    for (int at = 0; at < stops.length; at++) {
+      double r = Math.hypot(at % SIZE - SIZE / 2.0, at / SIZE - SIZE / 2.0);
+      thing[at] = r < 150;
+      stops[at] = r > 150 || r < radius ? 0 : (float) beyond.applyAsDouble(r - radius);
+      colour[at] = r < radius ? (float) tint : 0;
+    }
+  }
+
+  private static double sharp(double px) {
+    return DARK;
+  }
+
+  /** As a lamp's image does in rounded metal: as a bell curve of light. */
+  private static double fading(double px) {
+    return Math.max(DARK, -0.02 * px * px);
+  }
+
+  /**
+   * @param looks how much of the whole picture a glance gives to a thing
+   * @return how many of the islands are opened
+   */
+  private int opened(double looks, boolean heeding) {
+    float[] shares = new float[stops.length];
+    Arrays.fill(shares, (float) looks);
+    OffGround off = new OffGround(stops, colour, TOLERANCE, COLOUR_TOLERANCE, 0, SIZE, SIZE);
+    boolean[] inside = thing.clone();
+    int count =
+        new Holes(inside, new boolean[stops.length], off, () -> shares, heeding).open().count();
+    boolean isOpen = !inside[SIZE / 2 * SIZE + SIZE / 2];
+    assertEquals(isOpen, count > 0, "what is counted is open");
+    return count;
+  }
+
+  @Test
+  public void whatFadesOutAndLooksAThingIsAMirrorImage() {
+    draw(ISLAND_PX, HolesTest::fading, 0);
+    assertEquals(opened(0.9, false), 0);
+    assertEquals(opened(0.3, false), 1, "ground, out of focus");
+    draw(ISLAND_PX, HolesTest::sharp, 0);
+    assertEquals(opened(0.9, false), 1, "seen through a clear rim");
+    draw(2, HolesTest::fading, 0);
+    assertEquals(opened(0.9, false), 1, "too small for a glance to tell");
+  }
+
+  @Test
+  public void whatTheThingThrowsColourOnIsOpenWhereNoThingIsSeen() {
+    draw(ISLAND_PX, HolesTest::sharp, 0.13);
+    assertEquals(opened(0.2, false), 1);
+    assertEquals(opened(0.5, false), 0);
+    draw(ISLAND_PX, px -> px < 12 ? -0.3 : DARK, 0.13);
+    assertEquals(opened(0.2, false), 0, "without a clear rim it may be anything");
+  }
+
+  @Test
+  public void aHeededGlanceKeepsWhatItPlainlySeesClosed() {
+    draw(ISLAND_PX, HolesTest::sharp, 0);
+    assertEquals(opened(0.99, true), 0);
+    assertEquals(opened(0.95, true), 1, "through baskets it sees so much");
+    assertEquals(opened(0.99, false), 1, "where it is not heeded light tells");
+  }
+}
