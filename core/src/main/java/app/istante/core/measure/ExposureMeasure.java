@@ -7,9 +7,6 @@ import java.util.Arrays;
 
 /** Light on the product: what is burnt, what is blocked, how far it may be lifted. */
 final class ExposureMeasure {
-  /** Clipped spots smaller than this share of the product are highlights, which give shape. */
-  private static final double PINPOINT_SHARE = 0.004;
-
   /** The brightest part of the product that has to survive a lift. */
   private static final double PROTECTED_SHARE = 0.985;
 
@@ -25,7 +22,7 @@ final class ExposureMeasure {
       return new Readings.Exposure(null, null, null, null, null, null, null, null, toWhite, null);
     }
     double clipped = (double) counts.clippedPx / counts.productPx;
-    double specular = specularShare(counts);
+    double specular = Highlights.share(picture, counts);
     long[] unclipped = Arrays.copyOf(counts.productLargest, CodeCounts.CLIPPED_CODE);
     double bright = brightLinear(unclipped);
     double headroom = Math.max(0, log2(CLIP_LINEAR / bright));
@@ -85,40 +82,6 @@ final class ExposureMeasure {
       }
     }
     return Arrays.copyOf(lightness, Math.max(1, count));
-  }
-
-  /** Clipped pixels in spots too small to hold detail, as a share of the product. */
-  private static double specularShare(CodeCounts counts) {
-    int width = counts.cellColumns;
-    int[] clipped = counts.clippedInCell;
-    boolean[] seen = new boolean[clipped.length];
-    int[] queue = new int[clipped.length];
-    double limit = PINPOINT_SHARE * counts.productPx;
-    double small = 0;
-    for (int start = 0; start < clipped.length; start++) {
-      if (clipped[start] == 0 || seen[start]) {
-        continue;
-      }
-      int head = 0;
-      int tail = 0;
-      long area = 0;
-      seen[start] = true;
-      queue[tail++] = start;
-      while (head < tail) {
-        int at = queue[head++];
-        area += clipped[at];
-        for (int step : new int[] {1, -1, width, -width}) {
-          int to = at + step;
-          boolean wraps = Math.abs(step) == 1 && to / width != at / width;
-          if (to >= 0 && to < clipped.length && !wraps && !seen[to] && clipped[to] > 0) {
-            seen[to] = true;
-            queue[tail++] = to;
-          }
-        }
-      }
-      small += area < limit ? area : 0;
-    }
-    return small / counts.productPx;
   }
 
   private static double log2(double value) {

@@ -45,7 +45,13 @@ final class FramingMeasure {
     double freeHeight = height - 2 * spareY;
 
     double wanted = delivery.wantedFill();
-    double cropHeight = Math.max(box.height() / wanted, box.width() / wanted / aspect);
+    double tall = Math.max(box.height(), box.width() / aspect);
+    double cropHeight = tall / wanted;
+    // A looser frame than the one in the middle, where only that one holds too few pixels.
+    double least = delivery.minLongestSidePx() / Math.max(1, aspect);
+    if (cropHeight < least && tall >= delivery.fillMin() * least) {
+      cropHeight = least;
+    }
     double widening = mayWiden(readings) ? MAX_WIDENING : 0;
     double most = Math.min(freeHeight / (1 - widening), freeWidth / (1 - widening) / aspect);
     cropHeight = Math.min(cropHeight, most);

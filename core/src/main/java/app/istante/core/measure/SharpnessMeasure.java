@@ -47,6 +47,9 @@ final class SharpnessMeasure {
   /** A smear heard so clearly stands against a few sharp edges. */
   private static final double SURE = 0.8;
 
+  /** Confidence of an outline within which an echo alone is listened for. */
+  private static final double LEAST_FOR_ECHO = 0.1;
+
   /** Rank of the edge that stands for the sharpest zone: lower ones are chance. */
   private static final double SHARPEST_SHARE = 0.35;
 
@@ -75,8 +78,10 @@ final class SharpnessMeasure {
     }
     if (edges.size() < MIN_EDGES) {
       notes.cantTell("sharpness.blurSigmaPx", "Too few clear edges on the product to measure.");
-      // What is smeared far has no edge left to measure, but an echo.
-      Readings.Motion motion = found ? smear(picture, edges, notes) : null;
+      // What is smeared far has no edge left to measure, but an echo. So has grain, now and then:
+      // what is hardly known to be a thing tells nothing.
+      boolean thing = picture.separation().confidence() >= LEAST_FOR_ECHO;
+      Readings.Motion motion = thing ? smear(picture, edges, notes) : null;
       return new Readings.Sharpness(
           null,
           null,
@@ -159,8 +164,11 @@ final class SharpnessMeasure {
   }
 
   private static Readings.Motion smear(Analysed picture, List<Edge> edges, Notes notes) {
-    Readings.Motion seen = smear(picture, edges);
-    boolean none = seen == null || SmearFit.isOfDepth(edges, seen);
+    SmearEcho echo = new SmearEcho(picture, edges);
+    Readings.Motion heard = echo.motion();
+    Readings.Motion seen = smear(picture, edges, echo, heard);
+    // What lies out of focus has no echo.
+    boolean none = seen == null || !isClear(heard) && SmearFit.isOfDepth(edges, seen);
     Readings.Motion motion = none ? null : SmearSpectrum.refined(picture, seen);
     if (motion != null) {
       notes.band("sharpness.motion.lengthPx", MOTION_BAND_SHARE * motion.lengthPx());
@@ -169,7 +177,12 @@ final class SharpnessMeasure {
     return motion;
   }
 
-  private static Readings.Motion smear(Analysed picture, List<Edge> edges) {
+  private static boolean isClear(Readings.Motion heard) {
+    return heard != null && heard.confidence() > SURE;
+  }
+
+  private static Readings.Motion smear(
+      Analysed picture, List<Edge> edges, SmearEcho echo, Readings.Motion heard) {
     Readings.Motion ofEdges = SmearFit.of(edges);
     Readings.Motion ofOutline = OutlineSmear.of(picture);
     boolean surer =
@@ -177,9 +190,7 @@ final class SharpnessMeasure {
             && !SmearFit.isDenied(edges, ofOutline)
             && (ofEdges == null || ofOutline.confidence() > ofEdges.confidence());
     Readings.Motion claimed = surer ? ofOutline : ofEdges;
-    SmearEcho echo = new SmearEcho(picture, edges);
-    Readings.Motion heard = echo.motion();
-    if (heard != null && (heard.confidence() > SURE || !SmearFit.isDenied(edges, heard))) {
+    if (heard != null && (isClear(heard) || !SmearFit.isDenied(edges, heard))) {
       return claimed == null ? heard : SmearFit.together(heard, claimed);
     }
     return claimed == null || echo.denies(claimed) ? null : claimed;

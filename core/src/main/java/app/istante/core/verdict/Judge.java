@@ -51,6 +51,9 @@ public final class Judge {
     if (planner.cutsProduct()) {
       remedies.add(PhotoRemedies.deliveredFrame(readings, book.role(role)));
       reshoot = true;
+    } else if (planner.missesFrame()) {
+      remedies.add(PhotoRemedies.missedFrame(readings, book.role(role)));
+      reshoot = true;
     }
     Verdict verdict = reshoot ? Verdict.Reshoot : mend ? Verdict.Mend : Verdict.Ready;
     return new Judgement(readings, findings, verdict, ranked(remedies, findings), plan);

@@ -39,18 +39,52 @@ final class PhotoRemedies {
     double most = readings.framing().cropPlan().box().height();
     Readings.BoxPx box = readings.product().boxPx();
     double needed = Math.max(box.height(), box.width() / role.aspect()) / role.fill().max();
-    return new Remedy(
-        "delivered-frame",
+    return deliveredFrame(
         Remedies.say(
             "The %s frame that is asked for would cut the product: step back, from 100 to %.0f cm,"
                 + " or light the ground so evenly that it can be carried on.",
-            role.aspect() == 1 ? "square" : role.aspect() > 1 ? "wide" : "upright",
-            Math.ceil(100 * needed / most)),
-        null,
-        null,
-        null,
-        false,
+            shape(role), Math.ceil(100 * needed / most)),
         "The whole product in the delivered frame.");
+  }
+
+  /** Where it would be filled too much, or hold too few pixels. */
+  static Remedy missedFrame(Readings readings, RuleBook.Role role) {
+    Readings.CropPlan crop = readings.framing().cropPlan();
+    String frame = Remedies.say("The %s frame that is asked for ", shape(role));
+    double tooMuch = crop.fill() / role.fill().max();
+    if (tooMuch > 1) {
+      return deliveredFrame(
+          frame
+              + Remedies.say(
+                  "would be filled to %.0f %%: step back, from 100 to %.0f cm.",
+                  100 * crop.fill(), Math.ceil(100 * tooMuch)),
+          Remedies.say("Fills %.0f %%.", 100 * role.fill().max()));
+    }
+    int longest = Math.max(crop.box().width(), crop.box().height());
+    double nearer = (double) longest / role.minLongestSidePx();
+    boolean fits = crop.box().height() / nearer <= readings.image().heightPx();
+    return deliveredFrame(
+        frame
+            + Remedies.say(
+                "would hold %d of the %d pixels that are wanted: ",
+                longest, role.minLongestSidePx())
+            + (fits
+                ? Remedies.say(
+                    "go nearer, from 100 to %.0f cm, or set the camera to larger pictures.",
+                    Math.floor(100 * nearer))
+                : "set the camera to larger pictures."),
+        Remedies.say("%d pixels.", role.minLongestSidePx()));
+  }
+
+  private static Remedy deliveredFrame(String text, String predicted) {
+    return new Remedy("delivered-frame", text, null, null, null, false, predicted);
+  }
+
+  private static String shape(RuleBook.Role role) {
+    if (role.aspect() == null) {
+      return "photo's own";
+    }
+    return role.aspect() == 1 ? "square" : role.aspect() > 1 ? "wide" : "upright";
   }
 
   static Remedy centring(Finding finding, FinishPlan plan) {

@@ -32,6 +32,10 @@ final class Planner {
           "product.centreOffset.x",
           "product.centreOffset.y");
 
+  /** What rules ask of the photo's own frame. */
+  private static final Set<String> FRAME_READINGS =
+      Set.of("framing.aspect", "framing.longestSidePx", "product.fillLongestSide");
+
   private final Readings readings;
   private final RuleBook.Role role;
   private final List<Finding> findings;
@@ -130,6 +134,20 @@ final class Planner {
     }
     Readings.BoxPx box = readings.product().boxPx();
     return box.width() > plan.box().width() || box.height() > plan.box().height();
+  }
+
+  /**
+   * Whether the delivered frame would be filled too much, or hold too few pixels, though no rule of
+   * the photo says so.
+   */
+  boolean missesFrame() {
+    Readings.CropPlan plan = readings.framing().cropPlan();
+    return plan != null
+        && !plan.meetsMinimum()
+        && !cutsProduct()
+        && readings.product().touches().isEmpty()
+        && findings.stream()
+            .noneMatch(one -> one.fails() && FRAME_READINGS.contains(one.reading()));
   }
 
   /** Whether the plan puts this failure right without loss. */

@@ -106,6 +106,15 @@ public class FramingTest {
     Readings.CropPlan crop = Measurement.forDelivery(readings, SQUARE).framing().cropPlan();
     assertEquals(crop.box().width(), 823, "700 / 0.85");
     assertFalse(crop.meetsMinimum(), "1000 px are the least");
+    // 820 px fill 85 % of 965 px, but 82 % of 1000, which is as good.
+    Readings.BoxPx enough = new Readings.BoxPx(1800, 1100, 400, 820);
+    Readings.CropPlan looser =
+        Measurement.forDelivery(readings(4000, 3000, enough, null, "white", 0.1), SQUARE)
+            .framing()
+            .cropPlan();
+    assertEquals(looser.box().width(), 1000);
+    assertEquals(looser.fill(), 0.82, 1e-9);
+    assertTrue(looser.meetsMinimum());
   }
 
   @Test

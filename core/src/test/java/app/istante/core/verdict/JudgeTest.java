@@ -60,6 +60,62 @@ public class JudgeTest {
     assertEquals(even.verdict(), Verdict.Ready, even.findings().toString());
   }
 
+  /** 1150 px fill 96 % of the 1200 that a square can have; 92 % are allowed. */
+  @Test
+  public void aDeliveredFrameThatWouldBeFilledTooMuchIsToldBeforeFinishing() {
+    Sample wide = Sample.good().photo(1600, 1200).box(225, 100, 1150, 1000).falloff(0.8);
+    Judgement uneven = Judge.judge(wide.build(), STRICT, "lead");
+    assertEquals(uneven.verdict(), Verdict.Reshoot, uneven.findings().toString());
+    assertEquals(
+        uneven.remedies().get(0).text(),
+        "The square frame that is asked for would be filled to 96 %: step back, from 100 to 105"
+            + " cm.");
+    Judgement even = Judge.judge(wide.falloff(0.1).build(), STRICT, "lead");
+    assertEquals(even.verdict(), Verdict.Ready, "carried on above and below");
+  }
+
+  /** 720 px at 86 % make a square of 837 px, where 1000 are the least; at 80 % still 900. */
+  @Test
+  public void aDeliveredFrameWithTooFewPixelsIsToldBeforeFinishing() {
+    Sample small = Sample.good().photo(1200, 800).box(240, 80, 720, 640);
+    Judgement judged = Judge.judge(small.build(), STRICT, "lead");
+    assertEquals(judged.verdict(), Verdict.Reshoot, judged.findings().toString());
+    assertEquals(
+        judged.remedies().get(0).text(),
+        "The square frame that is asked for would hold 837 of the 1000 pixels that are wanted: set"
+            + " the camera to larger pictures.");
+    Judgement looser = Judge.judge(small.box(200, 80, 800, 640).build(), STRICT, "lead");
+    assertEquals(looser.verdict(), Verdict.Ready, looser.findings().toString());
+    assertEquals(looser.finishPlan().widthPx(), 1000, "at 80 %");
+    // Of a photo that could hold such a square; with a rule on fill that says the same.
+    Sample far = Sample.good().photo(1600, 1200).box(440, 300, 720, 600);
+    Judgement nearer = Judge.judge(far.build(), withoutRule("fills"), "lead");
+    assertTrue(
+        nearer
+            .remedies()
+            .get(0)
+            .text()
+            .endsWith("nearer, from 100 to 83 cm, or set the camera to" + " larger pictures."),
+        nearer.remedies().toString());
+    Judgement fills = Judge.judge(far.build(), STRICT, "lead");
+    assertTrue(
+        fills.remedies().stream().noneMatch(one -> one.rule().equals("delivered-frame")),
+        "told once");
+  }
+
+  private static RuleBook withoutRule(String id) {
+    return new RuleBook(
+        STRICT.id(),
+        STRICT.version(),
+        STRICT.name(),
+        STRICT.updated(),
+        STRICT.about(),
+        STRICT.roles(),
+        STRICT.images(),
+        STRICT.rules().stream().filter(rule -> !rule.id().equals(id)).toList(),
+        STRICT.delivery());
+  }
+
   /** The product keeps 2040 of 2372 px of the crop, so of 4000 px more than 700 lie outside it. */
   @Test
   public void aTableAtTheEdgeIsCroppedOffWhereTheCropLeavesItOut() {
