@@ -101,6 +101,10 @@ case "${1:-}" in
     exit 0
     ;;
   remedies) run_bench app.istante.core.bench.RemedyBench ;;
+  outlines)
+    say "The sets are traced again, for what the product covers: three minutes."
+    run_bench app.istante.core.bench.DemoOutlines "$HERE/demo"
+    ;;
   finishing) run_bench app.istante.core.bench.FinishBench "$HERE/demo/photos" ;;
   speed)
     # One after the other on the same files; pairs of runs matter, not single ones.

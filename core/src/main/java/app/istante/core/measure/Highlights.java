@@ -14,18 +14,22 @@ final class Highlights {
   /** Clipped spots smaller than this share of the product are pin-points. */
   private static final double PINPOINT_SHARE = 0.004;
 
-  /** Around a lamp's image, this far from it in working pixels, it is darker by so much. */
-  private static final int BESIDE_PX = 9;
+  /** So far from a lamp's image it is darker: share of the product's size, the root of its area. */
+  private static final double BESIDE_SHARE = 0.038;
 
+  private static final int LEAST_BESIDE_PX = 4;
   private static final double DARKER_STOPS = 2.5;
 
-  /** And this near to it by no more than so much of that. */
-  private static final int CLOSE_PX = 2;
+  /** And at this share of that distance by no more than so much of it. */
+  private static final double CLOSE_SHARE = 0.22;
 
   private static final double FADING_SHARE = 0.5;
 
   /** So much of its rim has the product beside it. */
   private static final double WITHIN_SHARE = 0.5;
+
+  /** Of a rim, so many places say enough. */
+  private static final int MOST_LOOKED_AT = 400;
 
   private static final float LEAST_LIGHT = 1e-4f;
 
@@ -38,6 +42,11 @@ final class Highlights {
   private final int[] queue;
 
   private final boolean[] seen;
+
+  /** Working pixels. */
+  private final int beside;
+
+  private final int close;
   private int cells;
 
   private Highlights(Analysed picture, CodeCounts counts) {
@@ -47,6 +56,9 @@ final class Highlights {
     clipped = counts.clippedInCell;
     queue = new int[clipped.length];
     seen = new boolean[clipped.length];
+    double size = Math.sqrt(counts.productPx) / picture.linear().scale().px();
+    beside = (int) Math.max(LEAST_BESIDE_PX, Math.round(BESIDE_SHARE * size));
+    close = Math.max(1, (int) Math.round(CLOSE_SHARE * beside));
   }
 
   /** Their share of the product, 0 to 1. */
@@ -94,23 +106,28 @@ final class Highlights {
   }
 
   private boolean isLampsImage() {
-    float[] darker = new float[cells];
-    float[] fading = new float[cells];
     int rim = 0;
-    int within = 0;
     for (int i = 0; i < cells; i++) {
-      int at = queue[i];
-      if (isOnRim(at)) {
-        rim++;
-        float beside = darkest(at, BESIDE_PX);
-        if (beside < 1) {
-          darker[within] = -log2(beside);
-          fading[within] = log2(darkest(at, CLOSE_PX)) / log2(beside);
-          within++;
-        }
+      if (isOnRim(queue[i])) {
+        // What was looked at is no longer needed: the rim takes its place.
+        queue[rim++] = queue[i];
       }
     }
-    return within > WITHIN_SHARE * rim
+    int every = Math.max(1, rim / MOST_LOOKED_AT);
+    float[] darker = new float[rim / every + 1];
+    float[] fading = new float[darker.length];
+    int looked = 0;
+    int within = 0;
+    for (int i = 0; i < rim; i += every) {
+      looked++;
+      float light = darkest(queue[i], beside);
+      if (light < 1) {
+        darker[within] = -log2(light);
+        fading[within] = log2(darkest(queue[i], close)) / log2(light);
+        within++;
+      }
+    }
+    return within > WITHIN_SHARE * looked
         && Planes.quantile(darker, within, 0.5) > DARKER_STOPS
         && Planes.quantile(fading, within, 0.5) < FADING_SHARE;
   }

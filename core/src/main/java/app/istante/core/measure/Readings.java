@@ -386,8 +386,8 @@ public record Readings(
    * Light on the product: the price of a white ground.
    *
    * @param clippedShare of the product with any channel at 254 or more, 0 to 1
-   * @param specularShare the part of it in pin-point highlights
-   * @param burntShare the part of it in larger areas
+   * @param specularShare the part of it in pin-point highlights and lamps' images in metal
+   * @param burntShare the part of it in other areas
    * @param blockedShare of the product with all channels at 2 or less
    * @param highlightHeadroomStops how far the brightest unclipped parts are from clipping
    * @param shadowHeadroomStops how far the darkest parts are above black (code 2)

@@ -71,15 +71,19 @@ public final class Evaluation {
 
   /** How far on the right side of what is let pass: negative where the rule fails. */
   static double margin(RuleBook.Rule rule, double value) {
+    return margin(rule.op(), rule.value(), rule.slack(), value);
+  }
+
+  static double margin(String op, List<Double> limit, double slack, double value) {
     double beyond =
-        switch (rule.op()) {
-          case "at-least" -> value - rule.value().get(0);
-          case "at-most" -> rule.value().get(0) - value;
-          case "between" -> Math.min(value - rule.value().get(0), rule.value().get(1) - value);
+        switch (op) {
+          case "at-least" -> value - limit.get(0);
+          case "at-most" -> limit.get(0) - value;
+          case "between" -> Math.min(value - limit.get(0), limit.get(1) - value);
           case "none" -> -value;
-          default -> throw new IllegalArgumentException("op [" + rule.op() + "] is not known");
+          default -> throw new IllegalArgumentException("op [" + op + "] is not known");
         };
-    return beyond + rule.slack();
+    return beyond + slack;
   }
 
   private static Finding finding(

@@ -33,6 +33,11 @@ public record Finding(
     return Boolean.FALSE.equals(holds);
   }
 
+  /** Whether the rule would let another value of the reading pass. */
+  public boolean allows(double other) {
+    return Evaluation.margin(op, limit, tolerance == null ? 0 : tolerance, other) >= 0;
+  }
+
   /** Whether it hangs on a person's look at the outline, which is doubted. */
   public boolean doubtsOutline() {
     return holds == null && reading.equals("product.confidence");

@@ -51,8 +51,10 @@ public final class Judge {
     if (planner.cutsProduct()) {
       remedies.add(PhotoRemedies.deliveredFrame(readings, book.role(role)));
       reshoot = true;
-    } else if (planner.missesFrame()) {
-      remedies.add(PhotoRemedies.missedFrame(readings, book.role(role)));
+    }
+    Remedy missed = planner.missedFrame();
+    if (missed != null) {
+      remedies.add(missed);
       reshoot = true;
     }
     Verdict verdict = reshoot ? Verdict.Reshoot : mend ? Verdict.Mend : Verdict.Ready;

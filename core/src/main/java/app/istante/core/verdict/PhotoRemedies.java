@@ -47,33 +47,41 @@ final class PhotoRemedies {
         "The whole product in the delivered frame.");
   }
 
-  /** Where it would be filled too much, or hold too few pixels. */
-  static Remedy missedFrame(Readings readings, RuleBook.Role role) {
-    Readings.CropPlan crop = readings.framing().cropPlan();
-    String frame = Remedies.say("The %s frame that is asked for ", shape(role));
-    double tooMuch = crop.fill() / role.fill().max();
-    if (tooMuch > 1) {
-      return deliveredFrame(
-          frame
-              + Remedies.say(
-                  "would be filled to %.0f %%: step back, from 100 to %.0f cm.",
-                  100 * crop.fill(), Math.ceil(100 * tooMuch)),
-          Remedies.say("Fills %.0f %%.", 100 * role.fill().max()));
-    }
-    int longest = Math.max(crop.box().width(), crop.box().height());
-    double nearer = (double) longest / role.minLongestSidePx();
-    boolean fits = crop.box().height() / nearer <= readings.image().heightPx();
+  static Remedy overfilledFrame(Readings.CropPlan crop, RuleBook.Role role) {
+    double most = role.fill().max();
     return deliveredFrame(
-        frame
-            + Remedies.say(
-                "would hold %d of the %d pixels that are wanted: ",
-                longest, role.minLongestSidePx())
+        Remedies.say(
+            "The %s frame that is asked for would be filled to %.0f %%: step back, from 100 to %.0f"
+                + " cm.",
+            shape(role), 100 * crop.fill(), Math.ceil(100 * crop.fill() / most)),
+        Remedies.say("Fills %.0f %%.", 100 * most));
+  }
+
+  /**
+   * @param leastPx that its longer side must have
+   */
+  static Remedy smallFrame(Readings readings, RuleBook.Role role, int leastPx) {
+    Readings.BoxPx crop = readings.framing().cropPlan().box();
+    int longest = Math.max(crop.width(), crop.height());
+    double nearer = (double) longest / leastPx;
+    boolean fits = crop.height() / nearer <= readings.image().heightPx();
+    return deliveredFrame(
+        Remedies.say(
+                "The %s frame that is asked for would hold %d of the %d pixels that are wanted: ",
+                shape(role), longest, leastPx)
             + (fits
                 ? Remedies.say(
                     "go nearer, from 100 to %.0f cm, or set the camera to larger pictures.",
                     Math.floor(100 * nearer))
                 : "set the camera to larger pictures."),
-        Remedies.say("%d pixels.", role.minLongestSidePx()));
+        Remedies.say("%d pixels.", leastPx));
+  }
+
+  static Remedy levelledFrame() {
+    return deliveredFrame(
+        "Levelled, the frame would cut the product: turn the camera level, or leave more ground"
+            + " round it.",
+        "The whole product in the delivered frame.");
   }
 
   private static Remedy deliveredFrame(String text, String predicted) {

@@ -32,9 +32,8 @@ final class Planner {
           "product.centreOffset.x",
           "product.centreOffset.y");
 
-  /** What rules ask of the photo's own frame. */
-  private static final Set<String> FRAME_READINGS =
-      Set.of("framing.aspect", "framing.longestSidePx", "product.fillLongestSide");
+  private static final String FILL = "product.fillLongestSide";
+  private static final String PIXELS = "framing.longestSidePx";
 
   private final Readings readings;
   private final RuleBook.Role role;
@@ -137,17 +136,57 @@ final class Planner {
   }
 
   /**
-   * Whether the delivered frame would be filled too much, or hold too few pixels, though no rule of
-   * the photo says so.
+   * What the delivered frame would miss though the photo does not: it is filled too much, holds too
+   * few pixels, or cuts the product once that is levelled.
+   *
+   * @return what to do; null where nothing is missed, or a rule on the photo says the same
    */
-  boolean missesFrame() {
+  Remedy missedFrame() {
     Readings.CropPlan plan = readings.framing().cropPlan();
-    return plan != null
-        && !plan.meetsMinimum()
-        && !cutsProduct()
-        && readings.product().touches().isEmpty()
-        && findings.stream()
-            .noneMatch(one -> one.fails() && FRAME_READINGS.contains(one.reading()));
+    if (plan == null || cutsProduct() || !readings.product().touches().isEmpty()) {
+      return null;
+    }
+    if (plan.fill() > role.fill().max() && breaks(FILL, plan.fill())) {
+      return PhotoRemedies.overfilledFrame(plan, role);
+    }
+    int longest = Math.max(plan.box().width(), plan.box().height());
+    boolean tooFew = longest < role.minLongestSidePx() && !fails(PIXELS) && !fails(FILL);
+    if (tooFew || breaks(PIXELS, Math.min(longest, role.longestSidePx()))) {
+      return PhotoRemedies.smallFrame(readings, role, leastPx());
+    }
+    Readings.BoxPx box = readings.product().boxPx();
+    boolean inside =
+        box.x() >= plan.box().x() - 1
+            && box.y() >= plan.box().y() - 1
+            && box.x() + box.width() <= plan.box().x() + plan.box().width() + 1
+            && box.y() + box.height() <= plan.box().y() + plan.box().height() + 1;
+    return inside ? null : PhotoRemedies.levelledFrame();
+  }
+
+  /** Whether the final would break a rule that the photo keeps, or may keep. */
+  private boolean breaks(String reading, double value) {
+    return !fails(FILL)
+        && !fails(PIXELS)
+        && musts(reading).anyMatch(one -> one.value() != null && !one.allows(value));
+  }
+
+  private boolean fails(String reading) {
+    return musts(reading).anyMatch(Finding::fails);
+  }
+
+  private Stream<Finding> musts(String reading) {
+    return findings.stream()
+        .filter(one -> one.weight() == RuleBook.Weight.must && one.reading().equals(reading));
+  }
+
+  /** Fewest pixels of the longer side that the place and its rules let pass. */
+  private int leastPx() {
+    double asked =
+        musts(PIXELS)
+            .mapToDouble(one -> one.limit().isEmpty() ? 0 : one.limit().get(0))
+            .max()
+            .orElse(0);
+    return (int) Math.ceil(Math.max(asked, role.minLongestSidePx()));
   }
 
   /** Whether the plan puts this failure right without loss. */

@@ -103,6 +103,18 @@ public class JudgeTest {
         "told once");
   }
 
+  /** A photo of 1600 x 1200, turned by 3 degrees, loses 600 sin 3 = 31 px at its left. */
+  @Test
+  public void aFrameThatWouldCutTheProductOnceLevelledIsToldBeforeFinishing() {
+    Sample aside = Sample.good().photo(1600, 1200).box(10, 120, 700, 960).falloff(0.8);
+    assertEquals(Judge.judge(aside.build(), STRICT, "lead").verdict(), Verdict.Ready);
+    Judgement leaning = Judge.judge(aside.roll(3, 0.9).build(), STRICT, "lead");
+    assertEquals(leaning.verdict(), Verdict.Reshoot, leaning.findings().toString());
+    assertTrue(
+        leaning.remedies().stream().anyMatch(one -> one.text().startsWith("Levelled, the frame")),
+        leaning.remedies().toString());
+  }
+
   private static RuleBook withoutRule(String id) {
     return new RuleBook(
         STRICT.id(),
