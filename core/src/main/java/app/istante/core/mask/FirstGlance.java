@@ -50,6 +50,9 @@ final class FirstGlance implements Glance {
   private final CoarseGrid grid;
   private final float[] shares;
 
+  /** Of the picture's own pixels, once asked for. */
+  private float[] spread;
+
   private FirstGlance(
       LinearImage image, boolean[] foreign, GlanceNet net, int longSide, boolean mirrored) {
     this.image = image;
@@ -140,9 +143,12 @@ final class FirstGlance implements Glance {
     return most;
   }
 
-  /** Share of each pixel of the picture that it gives to a thing, 0 to 1. */
+  /** Share of each pixel of the picture that it gives to a thing, 0 to 1; not to be changed. */
   float[] shares() {
-    return grid.spread(shares);
+    if (spread == null) {
+      spread = grid.spread(shares);
+    }
+    return spread;
   }
 
   /** Whether it plainly sees a piece of the picture otherwise than an outline has it. */

@@ -341,15 +341,11 @@ final class Holes {
     if (!isSeen(island)) {
       return false;
     }
-    double most = heeding ? PLAINLY_A_THING : 1;
-    if (!asGround) {
-      most = LOOKS_OPEN;
-    } else if (fadesOut(island, islands, differs)) {
-      most = LOOKS_A_THING;
-    }
-    if (most == 1) {
+    boolean fades = asGround && fadesOut(island, islands, differs);
+    if (asGround && !fades && !heeding) {
       return false;
     }
+    double most = !asGround ? LOOKS_OPEN : fades ? LOOKS_A_THING : PLAINLY_A_THING;
     float[] shares = looks.get();
     return islands.means(at -> shares[at])[island.id()] > most;
   }

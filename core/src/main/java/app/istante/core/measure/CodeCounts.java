@@ -140,14 +140,26 @@ final class CodeCounts {
    * Of cells smaller than the photo's pixels many are given none: its pixels are the cells then.
    */
   private static byte[] placeOfPixels(byte[] ofCells, Analysed picture) {
-    Scale scale = picture.linear().scale();
     int width = picture.srgb().widthPx();
     byte[] place = new byte[width * picture.srgb().heightPx()];
     for (int at = 0; at < place.length; at++) {
-      int row = scale.cell(at / width);
-      place[at] = ofCells[row * picture.linear().width() + scale.cell(at % width)];
+      place[at] = ofCells[workingPixel(picture, width, at)];
     }
     return place;
+  }
+
+  /**
+   * The pixel of the working picture that a cell is, or lies in where the cells are the photo's.
+   *
+   * @param columns of the cells
+   */
+  static int workingPixel(Analysed picture, int columns, int cell) {
+    int width = picture.linear().width();
+    if (columns == width) {
+      return cell;
+    }
+    Scale scale = picture.linear().scale();
+    return scale.cell(cell / columns) * width + scale.cell(cell % columns);
   }
 
   private static boolean clips(float[][] ground, int at) {

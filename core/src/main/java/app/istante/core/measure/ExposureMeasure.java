@@ -84,7 +84,7 @@ final class ExposureMeasure {
     return Arrays.copyOf(lightness, Math.max(1, count));
   }
 
-  private static double log2(double value) {
+  static double log2(double value) {
     return Math.log(value) / Math.log(2);
   }
 }

@@ -1,8 +1,9 @@
 package app.istante.core.measure;
 
-import app.istante.core.image.Scale;
 import app.istante.core.mask.Planes;
+import app.istante.core.mask.Regions;
 import app.istante.core.mask.Separation;
+import java.util.Arrays;
 
 /**
  * Clipped spots on the product that are no loss: pin-point highlights, which give it shape, and
@@ -38,24 +39,16 @@ final class Highlights {
   private final int width;
   private final int[] clipped;
 
-  /** The cells of one spot are the queue's first. */
-  private final int[] queue;
-
-  private final boolean[] seen;
-
   /** Working pixels. */
   private final int beside;
 
   private final int close;
-  private int cells;
 
   private Highlights(Analysed picture, CodeCounts counts) {
     this.picture = picture;
     this.counts = counts;
     width = counts.cellColumns;
     clipped = counts.clippedInCell;
-    queue = new int[clipped.length];
-    seen = new boolean[clipped.length];
     double size = Math.sqrt(counts.productPx) / picture.linear().scale().px();
     beside = (int) Math.max(LEAST_BESIDE_PX, Math.round(BESIDE_SHARE * size));
     close = Math.max(1, (int) Math.round(CLOSE_SHARE * beside));
@@ -67,63 +60,37 @@ final class Highlights {
   }
 
   private double share() {
+    Regions spots = Regions.of(width, clipped.length / width, at -> clipped[at] > 0);
+    long[] area = new long[spots.all().size() + 1];
+    spots.forEachStretch(
+        (id, from, to) -> {
+          for (int at = from; at < to; at++) {
+            area[id] += clipped[at];
+          }
+        });
     double pinpoint = PINPOINT_SHARE * counts.productPx;
     double highlights = 0;
-    for (int start = 0; start < clipped.length; start++) {
-      if (clipped[start] > 0 && !seen[start]) {
-        long area = spotFrom(start);
-        highlights += area < pinpoint || isLampsImage() ? area : 0;
-      }
+    for (Regions.Region spot : spots.all()) {
+      boolean small = area[spot.id()] < pinpoint;
+      highlights += small || isLampsImage(spots, spot) ? area[spot.id()] : 0;
     }
     return highlights / counts.productPx;
   }
 
-  /** Clipped pixels that hang together; their cells are in the queue afterwards. */
-  private long spotFrom(int start) {
-    int head = 0;
-    cells = 0;
-    long area = 0;
-    seen[start] = true;
-    queue[cells++] = start;
-    while (head < cells) {
-      int at = queue[head++];
-      area += clipped[at];
-      for (int step : new int[] {1, -1, width, -width}) {
-        int to = at + step;
-        if (isBeside(at, step) && !seen[to] && clipped[to] > 0) {
-          seen[to] = true;
-          queue[cells++] = to;
-        }
-      }
-    }
-    return area;
-  }
-
-  private boolean isBeside(int at, int step) {
-    int to = at + step;
-    boolean wraps = Math.abs(step) == 1 && Math.floorDiv(to, width) != at / width;
-    return to >= 0 && to < clipped.length && !wraps;
-  }
-
-  private boolean isLampsImage() {
-    int rim = 0;
-    for (int i = 0; i < cells; i++) {
-      if (isOnRim(queue[i])) {
-        // What was looked at is no longer needed: the rim takes its place.
-        queue[rim++] = queue[i];
-      }
-    }
-    int every = Math.max(1, rim / MOST_LOOKED_AT);
-    float[] darker = new float[rim / every + 1];
+  private boolean isLampsImage(Regions spots, Regions.Region spot) {
+    int[] rim = rim(spots, spot);
+    int every = Math.max(1, rim.length / MOST_LOOKED_AT);
+    float[] darker = new float[rim.length / every + 1];
     float[] fading = new float[darker.length];
     int looked = 0;
     int within = 0;
-    for (int i = 0; i < rim; i += every) {
+    for (int i = 0; i < rim.length; i += every) {
       looked++;
-      float light = darkest(queue[i], beside);
+      double light = darkest(rim[i], beside);
       if (light < 1) {
-        darker[within] = -log2(light);
-        fading[within] = log2(darkest(queue[i], close)) / log2(light);
+        double stops = -ExposureMeasure.log2(light);
+        darker[within] = (float) stops;
+        fading[within] = (float) (-ExposureMeasure.log2(darkest(rim[i], close)) / stops);
         within++;
       }
     }
@@ -132,23 +99,32 @@ final class Highlights {
         && Planes.quantile(fading, within, 0.5) < FADING_SHARE;
   }
 
-  private boolean isOnRim(int at) {
-    for (int step : new int[] {1, -1, width, -width}) {
-      if (isBeside(at, step) && clipped[at + step] == 0) {
-        return true;
+  /** A spot's cells that have one beside them which is not clipped. */
+  private int[] rim(Regions spots, Regions.Region spot) {
+    int[] rim = new int[spot.areaPx()];
+    int count = 0;
+    for (int y = spot.top(); y <= spot.bottom(); y++) {
+      for (int x = spot.left(); x <= spot.right(); x++) {
+        int at = y * width + x;
+        boolean open =
+            x > 0 && clipped[at - 1] == 0
+                || x < width - 1 && clipped[at + 1] == 0
+                || at >= width && clipped[at - width] == 0
+                || at + width < clipped.length && clipped[at + width] == 0;
+        if (open && spots.labels()[at] == spot.id()) {
+          rim[count++] = at;
+        }
       }
     }
-    return false;
+    return Arrays.copyOf(rim, count);
   }
 
   /** Least light of the product around a cell, of each pixel's brightest channel; 1 without any. */
-  private float darkest(int at, int reach) {
+  private double darkest(int cell, int reach) {
     Separation parts = picture.separation();
-    Scale scale = picture.linear().scale();
-    // Cells are the photo's pixels where those are larger than a working pixel.
-    boolean own = width == parts.width();
-    int x = own ? at % width : scale.cell(at % width);
-    int y = own ? at / width : scale.cell(at / width);
+    int at = CodeCounts.workingPixel(picture, width, cell);
+    int x = at % parts.width();
+    int y = at / parts.width();
     float least = 1;
     for (int v = Math.max(0, y - reach); v <= Math.min(parts.height() - 1, y + reach); v++) {
       for (int u = Math.max(0, x - reach); u <= Math.min(parts.width() - 1, x + reach); u++) {
@@ -159,9 +135,5 @@ final class Highlights {
       }
     }
     return Math.max(LEAST_LIGHT, least);
-  }
-
-  private static float log2(float light) {
-    return (float) (Math.log(light) / Math.log(2));
   }
 }

@@ -48,10 +48,6 @@ public final class Judge {
       }
       remedies.add(Remedies.of(finding, readings, mendable ? plan : null, set));
     }
-    if (planner.cutsProduct()) {
-      remedies.add(PhotoRemedies.deliveredFrame(readings, book.role(role)));
-      reshoot = true;
-    }
     Remedy missed = planner.missedFrame();
     if (missed != null) {
       remedies.add(missed);

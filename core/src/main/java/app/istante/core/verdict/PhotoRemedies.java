@@ -35,7 +35,7 @@ final class PhotoRemedies {
   }
 
   /** Where the frame that a place wants is too narrow, or too low, for the product in the photo. */
-  static Remedy deliveredFrame(Readings readings, RuleBook.Role role) {
+  static Remedy cuttingFrame(Readings readings, RuleBook.Role role) {
     double most = readings.framing().cropPlan().box().height();
     Readings.BoxPx box = readings.product().boxPx();
     double needed = Math.max(box.height(), box.width() / role.aspect()) / role.fill().max();

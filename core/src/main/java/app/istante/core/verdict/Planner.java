@@ -123,51 +123,45 @@ final class Planner {
   }
 
   /**
-   * Whether the delivered frame can't hold the product, though the photo does: no rule of the photo
-   * tells that, and it is not to be found out once all is finished.
-   */
-  boolean cutsProduct() {
-    Readings.CropPlan plan = readings.framing().cropPlan();
-    if (plan == null || role.aspect() == null || !readings.product().touches().isEmpty()) {
-      return false;
-    }
-    Readings.BoxPx box = readings.product().boxPx();
-    return box.width() > plan.box().width() || box.height() > plan.box().height();
-  }
-
-  /**
-   * What the delivered frame would miss though the photo does not: it is filled too much, holds too
-   * few pixels, or cuts the product once that is levelled.
+   * What the delivered frame would miss though the photo does not: it can't hold the product, is
+   * filled too much, has too few pixels, or cuts the product once that is levelled. It is not to be
+   * found out once all is finished.
    *
    * @return what to do; null where nothing is missed, or a rule on the photo says the same
    */
   Remedy missedFrame() {
     Readings.CropPlan plan = readings.framing().cropPlan();
-    if (plan == null || cutsProduct() || !readings.product().touches().isEmpty()) {
+    if (plan == null || !readings.product().touches().isEmpty()) {
       return null;
     }
-    if (plan.fill() > role.fill().max() && breaks(FILL, plan.fill())) {
+    Readings.BoxPx frame = plan.box();
+    Readings.BoxPx box = readings.product().boxPx();
+    boolean cuts = box.width() > frame.width() || box.height() > frame.height();
+    if (cuts && role.aspect() != null) {
+      return PhotoRemedies.cuttingFrame(readings, role);
+    }
+    boolean told = fails(FILL) || fails(PIXELS);
+    if (!told && plan.fill() > role.fill().max() && breaks(FILL, plan.fill())) {
       return PhotoRemedies.overfilledFrame(plan, role);
     }
-    int longest = Math.max(plan.box().width(), plan.box().height());
-    boolean tooFew = longest < role.minLongestSidePx() && !fails(PIXELS) && !fails(FILL);
-    if (tooFew || breaks(PIXELS, Math.min(longest, role.longestSidePx()))) {
+    int longest = Math.max(frame.width(), frame.height());
+    boolean tooFew =
+        longest < role.minLongestSidePx()
+            || breaks(PIXELS, Math.min(longest, role.longestSidePx()));
+    if (!told && tooFew) {
       return PhotoRemedies.smallFrame(readings, role, leastPx());
     }
-    Readings.BoxPx box = readings.product().boxPx();
     boolean inside =
-        box.x() >= plan.box().x() - 1
-            && box.y() >= plan.box().y() - 1
-            && box.x() + box.width() <= plan.box().x() + plan.box().width() + 1
-            && box.y() + box.height() <= plan.box().y() + plan.box().height() + 1;
+        box.x() >= frame.x() - 1
+            && box.y() >= frame.y() - 1
+            && box.x() + box.width() <= frame.x() + frame.width() + 1
+            && box.y() + box.height() <= frame.y() + frame.height() + 1;
     return inside ? null : PhotoRemedies.levelledFrame();
   }
 
   /** Whether the final would break a rule that the photo keeps, or may keep. */
   private boolean breaks(String reading, double value) {
-    return !fails(FILL)
-        && !fails(PIXELS)
-        && musts(reading).anyMatch(one -> one.value() != null && !one.allows(value));
+    return musts(reading).anyMatch(one -> one.value() != null && !one.allows(value));
   }
 
   private boolean fails(String reading) {

@@ -94,6 +94,12 @@ public class FramingTest {
     assertEquals(crop(large, beside), new Readings.BoxPx(704, 204, 2592, 2592));
   }
 
+  private static Readings.CropPlan square(
+      Readings.BoxPx box, Double roll, String ground, double falloff) {
+    Readings readings = readings(4000, 3000, box, roll, ground, falloff);
+    return Measurement.forDelivery(readings, SQUARE).framing().cropPlan();
+  }
+
   private static Readings.BoxPx crop(Readings.BoxPx box, List<Readings.Foreign> foreign) {
     Readings readings = readings(4000, 3000, box, null, "white", 0.1, foreign);
     return Measurement.forDelivery(readings, SQUARE).framing().cropPlan().box();
@@ -108,10 +114,7 @@ public class FramingTest {
     assertFalse(crop.meetsMinimum(), "1000 px are the least");
     // 820 px fill 85 % of 965 px, but 82 % of 1000, which is as good.
     Readings.BoxPx enough = new Readings.BoxPx(1800, 1100, 400, 820);
-    Readings.CropPlan looser =
-        Measurement.forDelivery(readings(4000, 3000, enough, null, "white", 0.1), SQUARE)
-            .framing()
-            .cropPlan();
+    Readings.CropPlan looser = square(enough, null, "white", 0.1);
     assertEquals(looser.box().width(), 1000);
     assertEquals(looser.fill(), 0.82, 1e-9);
     assertTrue(looser.meetsMinimum());
@@ -130,23 +133,14 @@ public class FramingTest {
   public void aWideThingMayReachBeyondAPlainEvenGround() {
     // 3400 px wide at 0.85 wants 4000 px of height; the photo has 3000, and 30 % may be added.
     Readings.BoxPx box = new Readings.BoxPx(300, 1200, 3400, 600);
-    Readings.CropPlan plain =
-        Measurement.forDelivery(readings(4000, 3000, box, null, "white", 0.1), SQUARE)
-            .framing()
-            .cropPlan();
+    Readings.CropPlan plain = square(box, null, "white", 0.1);
     assertEquals(plain.box().height(), 4000);
     assertEquals(plain.box().y(), -500, "half of the addition above");
     assertEquals(plain.fill(), 0.85, 1e-9);
-    Readings.CropPlan scene =
-        Measurement.forDelivery(readings(4000, 3000, box, null, "scene", 0.1), SQUARE)
-            .framing()
-            .cropPlan();
+    Readings.CropPlan scene = square(box, null, "scene", 0.1);
     assertEquals(scene.box().height(), 3000, "a scene is not carried on");
     assertFalse(scene.meetsMinimum());
-    Readings.CropPlan uneven =
-        Measurement.forDelivery(readings(4000, 3000, box, null, "white", 0.8), SQUARE)
-            .framing()
-            .cropPlan();
+    Readings.CropPlan uneven = square(box, null, "white", 0.8);
     assertEquals(uneven.box().height(), 3000, "an uneven ground is not carried on");
   }
 
@@ -154,14 +148,8 @@ public class FramingTest {
   public void levellingCostsCorners() {
     // Turned by 3 degrees, a photo of 4000 x 3000 loses 1500 sin 3 = 78.5 px at each side.
     Readings.BoxPx box = new Readings.BoxPx(1000, 100, 1000, 2800);
-    Readings.CropPlan level =
-        Measurement.forDelivery(readings(4000, 3000, box, 0.0, "scene", 0.1), SQUARE)
-            .framing()
-            .cropPlan();
-    Readings.CropPlan turned =
-        Measurement.forDelivery(readings(4000, 3000, box, 3.0, "scene", 0.1), SQUARE)
-            .framing()
-            .cropPlan();
+    Readings.CropPlan level = square(box, 0.0, "scene", 0.1);
+    Readings.CropPlan turned = square(box, 3.0, "scene", 0.1);
     assertEquals(level.box().height(), 3000);
     assertEquals(turned.box().height(), 3000 - 2 * 2000 * Math.sin(Math.toRadians(3)), 1.0);
   }

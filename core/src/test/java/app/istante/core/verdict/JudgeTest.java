@@ -95,7 +95,7 @@ public class JudgeTest {
             .remedies()
             .get(0)
             .text()
-            .endsWith("nearer, from 100 to 83 cm, or set the camera to" + " larger pictures."),
+            .endsWith("nearer, from 100 to 83 cm, or set the camera to larger pictures."),
         nearer.remedies().toString());
     Judgement fills = Judge.judge(far.build(), STRICT, "lead");
     assertTrue(
