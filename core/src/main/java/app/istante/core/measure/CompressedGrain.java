@@ -174,8 +174,9 @@ final class CompressedGrain {
    * @param sigma standard deviation, codes, mean of the channels; NaN if hardly any grain survived
    * @param most grain that the silence of all coefficients allows, codes
    * @param spread how far from {@code sigma} it may be by what compression has hidden, codes
+   * @param coarseness sigma of the Gaussian that would have smoothed white grain to it, pixels
    */
-  record Estimate(double sigma, double most, double spread) {}
+  record Estimate(double sigma, double most, double spread, double coarseness) {}
 
   private CompressedGrain(EncodedImage codes, JpegCoding coding, int lowest) {
     this.codes = codes;
@@ -208,18 +209,18 @@ final class CompressedGrain {
             ? Math.sqrt(mostLight)
             : Math.sqrt(mostLight + CHROMA_WEIGHT * samples * silent(chroma.steps));
     if (survivors(luma) < FEWEST_IN_ALL) {
-      return new Estimate(Double.NaN, most, most);
+      return new Estimate(Double.NaN, most, most, 0);
     }
     List<Kind> kinds = new ArrayList<>();
     for (double coarseness : COARSENESS) {
       double[] spectrum = luma.spectrum(coarseness);
       double light = likeliest(spectrum);
       double fits = logLikelihood(luma, spectrum, light, ROUNDING);
-      double rarer = COARSE_IS_RARER * coarseness;
+      Kind grey = new Kind(fits, COARSE_IS_RARER * coarseness, light, coarseness);
       if (chroma == null) {
-        kinds.add(new Kind(fits, rarer, light));
+        kinds.add(grey);
       } else {
-        addColours(chroma.spectrum(coarseness), new Kind(fits, rarer, light), kinds);
+        addColours(chroma.spectrum(coarseness), grey, kinds);
       }
     }
     return likeliest(kinds, most);
@@ -231,8 +232,9 @@ final class CompressedGrain {
    * @param fits log likelihood of what is seen, but for a constant
    * @param rarer by how much it is less likely from the first
    * @param variance of a channel, codes squared
+   * @param coarseness as of {@link #COARSENESS}
    */
-  private record Kind(double fits, double rarer, double variance) {}
+  private record Kind(double fits, double rarer, double variance, double coarseness) {}
 
   /** Grain whose lightness is this, with every share of colour. */
   private void addColours(double[] spectrum, Kind grey, List<Kind> kinds) {
@@ -250,7 +252,7 @@ final class CompressedGrain {
       double fits =
           grey.fits + seldom + (colour * kept < LEAST_COLOUR ? Math.max(seen, silent) : seen);
       double rarer = grey.rarer + GREY_IS_RARER * Math.abs(1 - share);
-      kinds.add(new Kind(fits, rarer, grey.variance + CHROMA_WEIGHT * colour));
+      kinds.add(new Kind(fits, rarer, grey.variance + CHROMA_WEIGHT * colour, grey.coarseness));
     }
   }
 
@@ -266,7 +268,7 @@ final class CompressedGrain {
       all += weight;
       squares += weight * Math.pow(Math.sqrt(kind.variance) - sigma, 2);
     }
-    return new Estimate(sigma, most, Math.sqrt(squares / all));
+    return new Estimate(sigma, most, Math.sqrt(squares / all), told.coarseness);
   }
 
   /** The lightness's variance that makes what is seen of it likeliest. */

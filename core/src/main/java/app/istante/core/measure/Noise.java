@@ -7,14 +7,17 @@ import app.istante.core.image.Srgb;
 import app.istante.core.mask.Separation;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
  * Grain in 8-bit codes, from flat fields at mid-tones: what is left of each channel when the plane
  * that fits a field best is taken away. Fields of the ground count where there are enough of them;
- * else the flattest of the product's, so that texture is not taken for grain. All the grain counts,
- * not only its finest part, which compression takes away first.
+ * of a burnt ground those in its shadows; else the flattest of the product's, so that texture is
+ * not taken for grain. All the grain counts, not only its finest part, which compression takes away
+ * first.
  */
 final class Noise {
   private static final int FIELD_PX = JpegCoding.GROUP_PX;
@@ -31,24 +34,16 @@ final class Noise {
 
   private static final int CLIPPED_CODE = 254;
 
-  /** Paper has some texture, products have more: of the fields in order, those that count. */
-  private static final double[] GROUND_RANKS = {0.1, 0.8};
-
-  /** Up to this one where compression is undone. */
-  private static final double MOST_RANK = 0.95;
-
-  private static final double[] PRODUCT_RANKS = {0.05, 0.4};
-
   /** Grain is this much coarser than white grain at most; more is texture. */
   private static final double COARSER_GRAIN = 1.35;
 
   /** The same where compression has taken the finest grain away. */
   private static final double COMPRESSED_GRAIN = 2.5;
 
-  private static final int LIGHT_COMPRESSION = 94;
+  /** Grain as coarse as if a Gaussian of so many pixels had smoothed it may be wool. */
+  private static final double LIKE_TEXTURE = 0.75;
 
-  /** Textures of products lie below this frequency, half waves a block. */
-  private static final int TEXTURE_FREE = 2;
+  private static final int LIGHT_COMPRESSION = 94;
 
   /** Less grain than this is hardly seen: codes. */
   private static final double MOST_BAND = 2.5;
@@ -61,71 +56,166 @@ final class Noise {
   /** A flat square: where it lies, and its grain in the picture's codes. */
   private record Field(int x, int y, double sigma) {}
 
+  /** Where grain is looked for, and how far what is seen there can be trusted to be grain. */
+  private enum Place {
+    /** Paper has some texture. */
+    GROUND(0.1, 0.8, 0.95, 1, 0.15),
+
+    /** What is not burnt of a burnt ground; it bends, and its rim is no grain. */
+    SHADOW(0.1, 0.5, 0.5, 2, 0.2),
+
+    /** Things have more texture, which lies below the second frequency. */
+    PRODUCT(0.05, 0.4, 0.4, 2, 0.35);
+
+    private final double from;
+    private final double to;
+    private final double mostTo;
+    private final int lowest;
+    private final double doubt;
+
+    /**
+     * @param from of the fields in order, the first that counts
+     * @param to the last one
+     * @param mostTo the last where compression is undone, which begins with the first of all unless
+     *     it is {@code to}
+     * @param lowest frequency free of texture, half waves a block
+     * @param doubt half-width of the band, as a share of the grain
+     */
+    Place(double from, double to, double mostTo, int lowest, double doubt) {
+      this.from = from;
+      this.to = to;
+      this.mostTo = mostTo;
+      this.lowest = lowest;
+      this.doubt = doubt;
+    }
+
+    /** Those of the fields, in order, that count. */
+    List<Field> middle(List<Field> fields) {
+      int last = fields.size() - 1;
+      return fields.subList((int) (from * last), (int) (to * last) + 1);
+    }
+
+    /**
+     * The same where compression is undone: few coefficients survive it, in the grainier fields, so
+     * that leaving those out tells too little.
+     */
+    List<Field> most(List<Field> fields) {
+      return mostTo > to
+          ? fields.subList(0, (int) (mostTo * (fields.size() - 1)) + 1)
+          : middle(fields);
+    }
+  }
+
+  /**
+   * What fields of one kind tell.
+   *
+   * @param middle the fields that count
+   * @param before grain before compression; null of files that were not so compressed
+   */
+  private record Told(Place place, List<Field> middle, CompressedGrain.Estimate before) {
+    static Told by(Analysed picture, Place place, List<Field> fields) {
+      fields.sort(Comparator.comparingDouble(Field::sigma));
+      return new Told(
+          place,
+          place.middle(fields),
+          picture
+              .photo()
+              .coding()
+              .map(coding -> beforeCompression(picture, coding, place, fields))
+              .orElse(null));
+    }
+
+    boolean takenAway() {
+      return before != null && Double.isNaN(before.sigma());
+    }
+
+    /** Codes. */
+    double sigma() {
+      return before == null || takenAway() ? inFile(middle) : before.sigma();
+    }
+
+    double mostSigma() {
+      return takenAway() ? before.most() : sigma();
+    }
+
+    boolean mayBeTexture() {
+      return place == Place.PRODUCT && before != null && before.coarseness() >= LIKE_TEXTURE;
+    }
+
+    /** Half-width of the band, codes. */
+    double band() {
+      double sigma = sigma();
+      double band = place.doubt * sigma + 0.3;
+      if (takenAway()) {
+        band = Math.max(band, before.most() - sigma);
+      } else if (before != null) {
+        band = Math.max(band, 2 * before.spread() + 0.1);
+      }
+      return mayBeTexture() ? Math.max(band, sigma) : band;
+    }
+  }
+
   /** Standard deviation, codes, mean of the three channels; null where no flat field is seen. */
   static Double measure(Analysed picture, Notes notes) {
-    List<Field> ground = new ArrayList<>();
-    List<Field> product = new ArrayList<>();
-    collect(picture, ground, product);
-    boolean plain = ground.size() >= ENOUGH_FIELDS;
-    List<Field> fields = plain ? ground : product;
-    if (fields.size() < MIN_FIELDS) {
+    Map<Place, List<Field>> seen = collect(picture);
+    boolean plain = seen.get(Place.GROUND).size() >= ENOUGH_FIELDS;
+    List<Place> places = plain ? List.of(Place.GROUND) : List.of(Place.SHADOW, Place.PRODUCT);
+    // Texture only adds to grain: where there is less of both is less texture.
+    Told told =
+        places.stream()
+            .filter(place -> seen.get(place).size() >= MIN_FIELDS)
+            .map(place -> Told.by(picture, place, seen.get(place)))
+            .min(Comparator.comparingDouble(Told::mostSigma))
+            .orElse(null);
+    if (told == null) {
       notes.cantTell("sharpness.noiseSigma", "No flat mid-tone area to see grain in.");
       return null;
     }
-    fields.sort(Comparator.comparingDouble(Field::sigma));
-    double[] ranks = plain ? GROUND_RANKS : PRODUCT_RANKS;
-    int last = fields.size() - 1;
-    List<Field> middle = fields.subList((int) (ranks[0] * last), (int) (ranks[1] * last) + 1);
-    double found = inFile(middle);
-    // Few coefficients survive compression, in the grainier fields: leaving those out tells too
-    // little.
-    List<Field> most = plain ? fields.subList(0, (int) (MOST_RANK * last) + 1) : middle;
-    Optional<JpegCoding> coding = picture.photo().coding();
-    CompressedGrain.Estimate before =
-        coding.map(c -> beforeCompression(picture, c, most, plain)).orElse(null);
-    boolean takenAway = before != null && Double.isNaN(before.sigma());
-    if (before != null && !takenAway) {
-      found = before.sigma();
-    }
-    double band = (plain ? 0.15 : 0.35) * found + 0.3;
-    if (before != null && !takenAway) {
-      band = Math.max(band, 2 * before.spread() + 0.1);
-    }
-    if (takenAway) {
-      band = Math.max(band, before.most() - found);
-      if (band > MOST_BAND) {
-        notes.cantTell("sharpness.noiseSigma", "Compression has taken the grain away.");
-        return null;
-      }
+    double band = told.band();
+    if ((told.takenAway() || told.mayBeTexture()) && band > MOST_BAND) {
+      notes.cantTell(
+          "sharpness.noiseSigma",
+          told.takenAway()
+              ? "Compression has taken the grain away."
+              : "The product's own texture hides the grain.");
+      return null;
     }
     notes.band("sharpness.noiseSigma", band);
-    return found * toMidTones(picture.srgb(), middle);
+    return told.sigma() * toMidTones(picture.srgb(), told.middle());
   }
 
-  private static void collect(Analysed picture, List<Field> ground, List<Field> product) {
+  private static Map<Place, List<Field>> collect(Analysed picture) {
     EncodedImage srgb = picture.srgb();
-    Integer quality = picture.photo().facts().jpegQuality();
-    double coarser =
-        quality == null || quality >= LIGHT_COMPRESSION ? COARSER_GRAIN : COMPRESSED_GRAIN;
-    int left = picture.photo().coding().map(JpegCoding::leftPx).orElse(0);
-    int top = picture.photo().coding().map(JpegCoding::topPx).orElse(0);
+    Optional<JpegCoding> coding = picture.photo().coding();
+    int left = coding.map(JpegCoding::leftPx).orElse(0);
+    int top = coding.map(JpegCoding::topPx).orElse(0);
     int columns = (srgb.widthPx() - left) / FIELD_PX;
     int rows = (srgb.heightPx() - top) / FIELD_PX;
     int step = Math.max(1, (int) Math.sqrt(columns * (double) rows / MOST_FIELDS));
-    for (int j = 0; j < rows; j += step) {
-      for (int i = 0; i < columns; i += step) {
+    Integer quality = picture.photo().facts().jpegQuality();
+    double coarser =
+        quality == null || quality >= LIGHT_COMPRESSION ? COARSER_GRAIN : COMPRESSED_GRAIN;
+    Map<Place, List<Field>> seen = new EnumMap<>(Place.class);
+    for (Place place : Place.values()) {
+      seen.put(place, new ArrayList<>());
+    }
+    for (int j = 0; j < rows; j++) {
+      for (int i = 0; i < columns; i++) {
         int x = left + i * FIELD_PX;
         int y = top + j * FIELD_PX;
-        byte kind = kind(picture, x, y);
-        boolean onProduct = kind == Separation.PRODUCT;
-        if (onProduct || kind == Separation.GROUND) {
-          double sigma = field(srgb, x, y, onProduct ? coarser : Double.MAX_VALUE);
+        Place place = place(picture, x, y);
+        // There is little shadow: all of it counts.
+        boolean counts = place == Place.SHADOW || i % step == 0 && j % step == 0;
+        if (place != null && counts) {
+          double most = place == Place.PRODUCT ? coarser : Double.MAX_VALUE;
+          double sigma = field(srgb, x, y, most);
           if (sigma >= 0) {
-            (onProduct ? product : ground).add(new Field(x, y, sigma));
+            seen.get(place).add(new Field(x, y, sigma));
           }
         }
       }
     }
+    return seen;
   }
 
   /** Root mean square, less what rounding to codes adds. */
@@ -135,12 +225,12 @@ final class Noise {
   }
 
   private static CompressedGrain.Estimate beforeCompression(
-      Analysed picture, JpegCoding coding, List<Field> fields, boolean plain) {
+      Analysed picture, JpegCoding coding, Place place, List<Field> fields) {
     return CompressedGrain.measure(
         picture.photo().codes(),
         coding,
-        fields.stream().map(f -> new int[] {f.x(), f.y()}).toList(),
-        plain ? 1 : TEXTURE_FREE);
+        place.most(fields).stream().map(f -> new int[] {f.x(), f.y()}).toList(),
+        place.lowest);
   }
 
   /**
@@ -163,8 +253,8 @@ final class Noise {
     return Math.sqrt(light) * Math.pow(light, 1 / 2.4 - 1);
   }
 
-  /** What all four corners of a field lie on; 0 where they differ. */
-  private static byte kind(Analysed picture, int x, int y) {
+  /** What all four corners of a field lie on; null where they differ. */
+  private static Place place(Analysed picture, int x, int y) {
     Separation parts = picture.separation();
     Scale scale = picture.linear().scale();
     byte kind = 0;
@@ -173,11 +263,16 @@ final class Noise {
       int v = Math.min(scale.cell(y + corner / 2 * (FIELD_PX - 1)), parts.height() - 1);
       byte here = parts.kind()[v * parts.width() + u];
       if (corner > 0 && here != kind) {
-        return 0;
+        return null;
       }
       kind = here;
     }
-    return kind;
+    return switch (kind) {
+      case Separation.GROUND -> Place.GROUND;
+      case Separation.SHADOW -> Place.SHADOW;
+      case Separation.PRODUCT -> Place.PRODUCT;
+      default -> null;
+    };
   }
 
   /** Sigma of one field, or -1 where it is too dark, too bright or not flat. */
