@@ -82,6 +82,12 @@ final class CastShadow {
    */
   private static final double LOOKS_LIKE_A_THING = 0.8;
 
+  /** What a first glance takes for a thing by no more than this is a shadow, however it lies. */
+  private static final double PLAINLY_NO_THING = 0.35;
+
+  /** What it takes for one by more is the thing's own, a sole or a dark foot. */
+  private static final double PLAINLY_A_THING = 0.7;
+
   /** The smaller of a pair is at least this much of the larger, and so much of it is smooth. */
   private static final double OF_A_PAIR = 0.5;
 
@@ -118,7 +124,7 @@ final class CastShadow {
    * @param glance knows what things look like
    */
   static void takeOff(
-      boolean[] inside, OffGround off, float[] edge, float[] gradient, Glance glance) {
+      boolean[] inside, OffGround off, float[] edge, float[] gradient, FirstGlance glance) {
     boolean[] dim = new boolean[inside.length];
     boolean[] tinged = new boolean[inside.length];
     double mostTinged = Math.max(TINGED_STOPS, 1.2 * off.colourTolerance());
@@ -133,7 +139,7 @@ final class CastShadow {
     new CastShadow(inside, dim, tinged, off).run(edge, gradient, glance);
   }
 
-  private void run(float[] edge, float[] gradient, Glance glance) {
+  private void run(float[] edge, float[] gradient, FirstGlance glance) {
     boolean[] even = new boolean[dim.length];
     boolean[] out = new boolean[dim.length];
     for (int at = 0; at < even.length; at++) {
@@ -154,7 +160,7 @@ final class CastShadow {
     if (!atRim.isEmpty()) {
       boolean[] besideEven = Bits.near(even, width, height, RIM_PX);
       double[] soft = softRims(smooth, besideOpen, besideEven, open, gradient);
-      takeShadows(smooth, atRim, soft, glance.looks(smooth), edge);
+      takeShadows(smooth, atRim, soft, glance, edge);
     }
     takeTongues((int) below(FOOT));
   }
@@ -178,10 +184,12 @@ final class CastShadow {
   /**
    * @param atRim the smooth regions that border open ground enough
    * @param soft share of each region's open rim that is a penumbra
-   * @param looks how much each is like a thing
    */
   private void takeShadows(
-      Regions smooth, List<Regions.Region> atRim, double[] soft, double[] looks, float[] edge) {
+      Regions smooth, List<Regions.Region> atRim, double[] soft, FirstGlance glance, float[] edge) {
+    double[] looks = glance.looks(smooth);
+    float[] shares = glance.shares();
+    double[] seen = smooth.means(at -> shares[at]);
     double[] depth = smooth.means(at -> -off.deviation()[at]);
     boolean[] shadow = new boolean[soft.length];
     boolean[] penumbral = new boolean[soft.length];
@@ -189,11 +197,13 @@ final class CastShadow {
     for (Regions.Region region : atRim) {
       boolean low = region.centreY() > below(LOW);
       boolean thing = looks[region.id()] > LOOKS_LIKE_A_THING && isOfAPair(smooth.labels(), region);
-      boolean onTable = low && !thing && lies(region) && !goesOnFromAbove(region);
+      boolean own = thing || seen[region.id()] > PLAINLY_A_THING;
+      boolean onTable = low && !own && lies(region) && !goesOnFromAbove(region);
+      boolean nothing = seen[region.id()] < PLAINLY_NO_THING;
       boolean penumbra = soft[region.id()] > SOFT_RIM_SHARE;
       boolean hard = !isSmall(region) && soft[region.id()] < LEAST_SOFT_SHARE;
       boolean tooDeep = hard && depth[region.id()] > DEEPEST_HARD_STOPS;
-      if (!tooDeep && (onTable || penumbra) && !parts(region, smooth.labels())) {
+      if (!tooDeep && (onTable || penumbra || nothing) && !parts(region, smooth.labels())) {
         shadow[region.id()] = true;
         penumbral[region.id()] = penumbra;
         taken += region.areaPx();

@@ -125,6 +125,44 @@ public class CastShadowTest {
     assertTrue(overlap > 0.93, "overlap " + overlap);
   }
 
+  @DataProvider
+  Object[][] hardShadows() {
+    return new Object[][] {{0.08, 0.55, 0.5}, {0.12, 0.5, 0.4}, {0.15, 0.45, 0.9}};
+  }
+
+  /** From the side, a window throws it over the table and up the sheet; it is no thing. */
+  @Test(dataProvider = "hardShadows")
+  public void aHardShadowTallerThanWideIsTakenOff(double tone, double lit, double aside) {
+    BiPredicate<Double, Double> bag =
+        (x, y) -> {
+          boolean body = y > 200 && y < 390 && Math.abs(x - 290) < 75 + 0.12 * (y - 200);
+          double ring = Math.hypot((x - 290) / 48, (y - 205) / 75);
+          return body || y <= 205 && ring > 0.86 && ring < 1.06;
+        };
+    BiPredicate<Double, Double> thrown =
+        (x, y) -> bag.test(x - aside * (390 - y), 390 - (390 - y) / 0.7);
+    float[] shade = Planes.boxMean(cover(thrown), WIDTH, HEIGHT, 1);
+    Separation parts = separated(bag, tone, at -> 1 - (1 - lit) * shade[at]);
+    double overlap = overlap(parts, bag);
+    assertTrue(overlap > 0.95, "overlap " + overlap);
+  }
+
+  /** Grey, even, low, and wider than tall: but plainly a part of the shoe. */
+  @Test
+  public void aPaleSoleIsTheThingsOwn() {
+    BiPredicate<Double, Double> sole = (x, y) -> x > 200 && x < 430 && y >= 318 && y < 352;
+    BiPredicate<Double, Double> shoe =
+        (x, y) -> {
+          boolean shaft = x > 150 && x < 260 && y > 190;
+          boolean toe = x >= 260 && x < 490 && y > 230 + 0.3 * (x - 260);
+          return y < 352 && (shaft || toe);
+        };
+    float[] grey = cover(sole);
+    Separation parts = separated(shoe.and(sole.negate()), 0.06, at -> 1 - 0.72 * grey[at]);
+    double overlap = overlap(parts, shoe);
+    assertTrue(overlap > 0.96, "overlap " + overlap);
+  }
+
   /** Low, grey and even, and wider than what stands on it: but too deep for so sharp a rim. */
   @Test
   public void aDarkFootWithASharpRimIsNoShadow() {
