@@ -159,7 +159,9 @@ final class ProductCut {
     ContactShadow.takeOff(seen.image, kind, alpha);
     boolean[] product = Separation.places(kind, Separation.PRODUCT);
     OutlineTrust trust = new OutlineTrust(off, edge, lines, seen.gradient, seen.steep, seen.model);
-    double sure = found.clearness() * trust.of(product, parts);
+    double sure =
+        found.clearness()
+            * trust.of(product, parts, () -> glance.agreement(alpha) >= FirstGlance.AGREES);
     double doubt = trust.explained(kind) * (leftClosed ? LEFT_CLOSED : 1);
     boolean any = Bits.count(product) >= SMALLEST_PRODUCT_SHARE * kind.length && sure > least;
     if (!any) {

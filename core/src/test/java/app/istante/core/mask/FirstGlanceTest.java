@@ -102,6 +102,24 @@ public class FirstGlanceTest {
     assertTrue(wrong < 0.01 * disc.length, wrong + " pixels");
   }
 
+  /** Two round frames and their bridge, which nothing but their thinness speaks against. */
+  @Test
+  public void spectaclesThatLookRightAreTrusted() {
+    boolean[] frames = new boolean[800 * 600];
+    for (int at = 0; at < frames.length; at++) {
+      double x = at % 800 - 399.5;
+      double y = at / 800 - 310;
+      double left = Math.hypot((x + 128) / 98, y / 78);
+      double right = Math.hypot((x - 128) / 98, y / 78);
+      boolean bridge = Math.abs(x) < 34 && Math.abs(y + 12 - 0.01 * x * x) < 6;
+      frames[at] = Math.abs(left - 1) < 0.075 || Math.abs(right - 1) < 0.075 || bridge;
+    }
+    Separation told = Separator.separate(picture(800, 600, frames));
+    double overlap = Overlap.of(told, at -> frames[at]);
+    assertTrue(overlap > 0.95, "overlap " + overlap);
+    assertTrue(told.confidence() > 0.8, "confidence " + told.confidence());
+  }
+
   private static void tell(LinearImage picture, float[] evidence, float[] deviation) {
     FirstGlance glance = FirstGlance.at(picture, null);
     float[] both = FirstGlance.meanOdds(glance.shares(), glance.secondOpinion().shares());
