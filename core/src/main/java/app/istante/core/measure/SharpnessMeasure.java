@@ -184,7 +184,9 @@ final class SharpnessMeasure {
   private static Readings.Motion smear(
       Analysed picture, List<Edge> edges, SmearEcho echo, Readings.Motion heard) {
     Readings.Motion ofEdges = SmearFit.of(edges);
-    Readings.Motion ofOutline = OutlineSmear.of(picture);
+    // Round frames and rods that are out of focus look smeared where their outline is wrong.
+    boolean sure = picture.separation().confidence() >= Readings.Product.SURE_OUTLINE;
+    Readings.Motion ofOutline = sure ? OutlineSmear.of(picture) : null;
     boolean surer =
         ofOutline != null
             && !SmearFit.isDenied(edges, ofOutline)
