@@ -85,7 +85,7 @@ final class CastShadow {
   /** What a first glance takes for a thing by no more than this is a shadow, however it lies. */
   private static final double PLAINLY_NO_THING = 0.35;
 
-  /** What it takes for one by more is the thing's own, a sole or a dark foot. */
+  /** What it takes for one by more, below the thing, is its own: a sole or a dark foot. */
   private static final double PLAINLY_A_THING = 0.7;
 
   /** The smaller of a pair is at least this much of the larger, and so much of it is smooth. */
@@ -197,8 +197,7 @@ final class CastShadow {
     for (Regions.Region region : atRim) {
       boolean low = region.centreY() > below(LOW);
       boolean thing = looks[region.id()] > LOOKS_LIKE_A_THING && isOfAPair(smooth.labels(), region);
-      boolean own = thing || seen[region.id()] > PLAINLY_A_THING;
-      boolean onTable = low && !own && lies(region) && !goesOnFromAbove(region);
+      boolean onTable = low && !thing && lies(region) && !isBelow(region, seen[region.id()]);
       boolean nothing = seen[region.id()] < PLAINLY_NO_THING;
       boolean penumbra = soft[region.id()] > SOFT_RIM_SHARE;
       boolean hard = !isSmall(region) && soft[region.id()] < LEAST_SOFT_SHARE;
@@ -227,10 +226,11 @@ final class CastShadow {
   }
 
   /**
-   * A band of the product's own, dark and grey, ends on both sides where the product above it ends;
-   * what is thrown on the table sticks out on one side at least.
+   * A band of the product's own, dark and grey, ends on both sides where the product above it ends,
+   * or before and is plainly a part of the thing; what is thrown on the table sticks out on one
+   * side at least.
    */
-  private boolean goesOnFromAbove(Regions.Region region) {
+  private boolean isBelow(Regions.Region region, double seen) {
     int above = region.top() - RIM_PX;
     if (above < 0) {
       return false;
@@ -243,7 +243,10 @@ final class CastShadow {
         right = x;
       }
     }
-    return Math.abs(region.left() - left) <= RIM_PX && Math.abs(right - region.right()) <= RIM_PX;
+    int before = region.left() - left;
+    int behind = right - region.right();
+    boolean sticksOut = Math.min(before, behind) < -RIM_PX;
+    return !sticksOut && (Math.max(before, behind) <= RIM_PX || seen > PLAINLY_A_THING);
   }
 
   /** A neck in its own shade holds the upper and the lower part together; no shadow does. */

@@ -8,9 +8,11 @@ import app.istante.core.mask.Separation;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * Grain in 8-bit codes, from flat fields at mid-tones: what is left of each channel when the plane
@@ -157,9 +159,15 @@ final class Noise {
 
   /** Standard deviation, codes, mean of the three channels; null where no flat field is seen. */
   static Double measure(Analysed picture, Notes notes) {
-    Map<Place, List<Field>> seen = collect(picture);
+    int step = step(picture);
+    Map<Place, List<Field>> seen = collect(picture, step, EnumSet.of(Place.GROUND, Place.PRODUCT));
     boolean plain = seen.get(Place.GROUND).size() >= ENOUGH_FIELDS;
     List<Place> places = plain ? List.of(Place.GROUND) : List.of(Place.SHADOW, Place.PRODUCT);
+    if (!plain) {
+      // There is little shadow.
+      int closer = Math.max(1, step / 2);
+      seen.putAll(collect(picture, closer, EnumSet.of(Place.SHADOW)));
+    }
     // Texture only adds to grain: where there is less of both is less texture.
     Told told =
         places.stream()
@@ -184,31 +192,30 @@ final class Noise {
     return told.sigma() * toMidTones(picture.srgb(), told.middle());
   }
 
-  private static Map<Place, List<Field>> collect(Analysed picture) {
+  /** Fields apart, so that a picture of any size has about as many. */
+  private static int step(Analysed picture) {
+    EncodedImage srgb = picture.srgb();
+    double all = (double) srgb.widthPx() * srgb.heightPx() / (FIELD_PX * FIELD_PX);
+    return Math.max(1, (int) Math.sqrt(all / MOST_FIELDS));
+  }
+
+  /** The flat fields of such places, every so many across and down. */
+  private static Map<Place, List<Field>> collect(Analysed picture, int step, Set<Place> places) {
     EncodedImage srgb = picture.srgb();
     Optional<JpegCoding> coding = picture.photo().coding();
     int left = coding.map(JpegCoding::leftPx).orElse(0);
     int top = coding.map(JpegCoding::topPx).orElse(0);
-    int columns = (srgb.widthPx() - left) / FIELD_PX;
-    int rows = (srgb.heightPx() - top) / FIELD_PX;
-    int step = Math.max(1, (int) Math.sqrt(columns * (double) rows / MOST_FIELDS));
+    int apart = step * FIELD_PX;
     Integer quality = picture.photo().facts().jpegQuality();
     double coarser =
         quality == null || quality >= LIGHT_COMPRESSION ? COARSER_GRAIN : COMPRESSED_GRAIN;
     Map<Place, List<Field>> seen = new EnumMap<>(Place.class);
-    for (Place place : Place.values()) {
-      seen.put(place, new ArrayList<>());
-    }
-    for (int j = 0; j < rows; j++) {
-      for (int i = 0; i < columns; i++) {
-        int x = left + i * FIELD_PX;
-        int y = top + j * FIELD_PX;
+    places.forEach(place -> seen.put(place, new ArrayList<>()));
+    for (int y = top; y + FIELD_PX <= srgb.heightPx(); y += apart) {
+      for (int x = left; x + FIELD_PX <= srgb.widthPx(); x += apart) {
         Place place = place(picture, x, y);
-        // There is little shadow: all of it counts.
-        boolean counts = place == Place.SHADOW || i % step == 0 && j % step == 0;
-        if (place != null && counts) {
-          double most = place == Place.PRODUCT ? coarser : Double.MAX_VALUE;
-          double sigma = field(srgb, x, y, most);
+        if (place != null && places.contains(place)) {
+          double sigma = field(srgb, x, y, place == Place.PRODUCT ? coarser : Double.MAX_VALUE);
           if (sigma >= 0) {
             seen.get(place).add(new Field(x, y, sigma));
           }
