@@ -93,7 +93,7 @@ public class DeskJourneyTest extends Journey {
 
   @Test(dependsOnMethods = "everyRulerSaysItsValueItsUnitAndWhatIsAsked")
   public void aDoubtedOutlineIsFoundRightAndDoubtedAgain() {
-    page.locator("[data-take='take-11.jpg'] a").click();
+    page.locator("[data-take='take-07.jpg'] a").click();
     Locator doubt = page.getByText("Istante is not sure of the outline");
     assertThat(doubt).isVisible();
     page.keyboard().press("t");

@@ -88,6 +88,9 @@ final class CastShadow {
   /** What it takes for one by more, below the thing, is its own: a sole or a dark foot. */
   private static final double PLAINLY_A_THING = 0.7;
 
+  /** The same where it sticks out; hard shadows on a table are at 0.94 at most. */
+  private static final double SURELY_A_THING = 0.98;
+
   /** The smaller of a pair is at least this much of the larger, and so much of it is smooth. */
   private static final double OF_A_PAIR = 0.5;
 
@@ -228,7 +231,7 @@ final class CastShadow {
   /**
    * A band of the product's own, dark and grey, ends on both sides where the product above it ends,
    * or before and is plainly a part of the thing; what is thrown on the table sticks out on one
-   * side at least.
+   * side at least, as only a foot does that is surely seen as one.
    */
   private boolean isBelow(Regions.Region region, double seen) {
     int above = region.top() - RIM_PX;
@@ -246,7 +249,8 @@ final class CastShadow {
     int before = region.left() - left;
     int behind = right - region.right();
     boolean sticksOut = Math.min(before, behind) < -RIM_PX;
-    return !sticksOut && (Math.max(before, behind) <= RIM_PX || seen > PLAINLY_A_THING);
+    boolean endsWithIt = !sticksOut && Math.max(before, behind) <= RIM_PX;
+    return endsWithIt || seen > (sticksOut ? SURELY_A_THING : PLAINLY_A_THING);
   }
 
   /** A neck in its own shade holds the upper and the lower part together; no shadow does. */
