@@ -191,8 +191,7 @@ final class CastShadow {
   private void takeShadows(
       Regions smooth, List<Regions.Region> atRim, double[] soft, FirstGlance glance, float[] edge) {
     double[] looks = glance.looks(smooth);
-    float[] shares = glance.shares();
-    double[] seen = smooth.means(at -> shares[at]);
+    double[] seen = glance.shares(smooth);
     double[] depth = smooth.means(at -> -off.deviation()[at]);
     boolean[] shadow = new boolean[soft.length];
     boolean[] penumbral = new boolean[soft.length];

@@ -151,6 +151,12 @@ final class FirstGlance implements Glance {
     return spread;
   }
 
+  /** The mean of these over each region, by its number. */
+  double[] shares(Regions regions) {
+    float[] each = shares();
+    return regions.means(at -> each[at]);
+  }
+
   /** Whether it plainly sees a piece of the picture otherwise than an outline has it. */
   boolean objectsTo(float[] alpha) {
     float[] outlined = grid.means(alpha);

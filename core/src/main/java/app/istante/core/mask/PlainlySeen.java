@@ -112,8 +112,7 @@ final class PlainlySeen {
     if (openings.all().isEmpty()) {
       return false;
     }
-    float[] shares = glance.shares();
-    return Arrays.stream(openings.means(at -> shares[at])).anyMatch(thing -> thing >= PRINT);
+    return Arrays.stream(glance.shares(openings)).anyMatch(thing -> thing >= PRINT);
   }
 
   private static boolean isOpening(Regions.Region gap, int pixels) {

@@ -61,50 +61,52 @@ final class Noise {
   /** Where grain is looked for, and how far what is seen there can be trusted to be grain. */
   private enum Place {
     /** Paper has some texture. */
-    GROUND(0.1, 0.8, 0.95, 1, 0.15),
+    GROUND(0.1, 0.8, 0, 0.95, 1, 0.15),
 
     /** What is not burnt of a burnt ground; it bends, and its rim is no grain. */
-    SHADOW(0.1, 0.5, 0.5, 2, 0.2),
+    SHADOW(0.1, 0.5, 0.1, 0.5, 2, 0.2),
 
     /** Things have more texture, which lies below the second frequency. */
-    PRODUCT(0.05, 0.4, 0.4, 2, 0.35);
+    PRODUCT(0.05, 0.4, 0.05, 0.4, 2, 0.35);
 
     private final double from;
     private final double to;
-    private final double mostTo;
+    private final double keptFrom;
+    private final double keptTo;
     private final int lowest;
     private final double doubt;
 
     /**
      * @param from of the fields in order, the first that counts
      * @param to the last one
-     * @param mostTo the last where compression is undone, which begins with the first of all unless
-     *     it is {@code to}
+     * @param keptFrom the same where compression is undone: few coefficients survive it, in the
+     *     grainier fields, so that leaving those out tells too little
+     * @param keptTo the last one there
      * @param lowest frequency free of texture, half waves a block
      * @param doubt half-width of the band, as a share of the grain
      */
-    Place(double from, double to, double mostTo, int lowest, double doubt) {
+    Place(double from, double to, double keptFrom, double keptTo, int lowest, double doubt) {
       this.from = from;
       this.to = to;
-      this.mostTo = mostTo;
+      this.keptFrom = keptFrom;
+      this.keptTo = keptTo;
       this.lowest = lowest;
       this.doubt = doubt;
     }
 
     /** Those of the fields, in order, that count. */
     List<Field> middle(List<Field> fields) {
-      int last = fields.size() - 1;
-      return fields.subList((int) (from * last), (int) (to * last) + 1);
+      return between(fields, from, to);
     }
 
-    /**
-     * The same where compression is undone: few coefficients survive it, in the grainier fields, so
-     * that leaving those out tells too little.
-     */
-    List<Field> most(List<Field> fields) {
-      return mostTo > to
-          ? fields.subList(0, (int) (mostTo * (fields.size() - 1)) + 1)
-          : middle(fields);
+    /** The same where compression is undone. */
+    List<Field> kept(List<Field> fields) {
+      return between(fields, keptFrom, keptTo);
+    }
+
+    private static List<Field> between(List<Field> fields, double from, double to) {
+      int last = fields.size() - 1;
+      return fields.subList((int) (from * last), (int) (to * last) + 1);
     }
   }
 
@@ -236,7 +238,7 @@ final class Noise {
     return CompressedGrain.measure(
         picture.photo().codes(),
         coding,
-        place.most(fields).stream().map(f -> new int[] {f.x(), f.y()}).toList(),
+        place.kept(fields).stream().map(f -> new int[] {f.x(), f.y()}).toList(),
         place.lowest);
   }
 
