@@ -153,7 +153,7 @@ record OutlineTrust(
 
   /** Chains and the like are seldom outlined link by link: less sure the thinner a thing is. */
   private static double solid(Bits product) {
-    return Math.min(1, 0.4 + 3.0 * product.deep(THIN_PX).count() / Math.max(1, product.count()));
+    return Math.min(1, 0.2 + 4.0 * product.deep(THIN_PX).count() / Math.max(1, product.count()));
   }
 
   /**

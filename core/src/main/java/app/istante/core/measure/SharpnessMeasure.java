@@ -8,6 +8,7 @@ import app.istante.core.measure.EdgeWindow.Edge;
 import app.istante.core.measure.EdgeWindow.Seen;
 import app.istante.core.measure.EdgeWindow.Strictness;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.function.Function;
@@ -24,7 +25,7 @@ final class SharpnessMeasure {
   private static final int MAP_FIELDS = 12;
 
   private static final int MIN_EDGES = 6;
-  private static final double TIMES_BAND_WHEN_FEW = 2;
+  private static final double TIMES_BAND_WHEN_DOUBTED = 2;
 
   private static final Strictness STRICT = new Strictness(4, 0.05, true);
 
@@ -43,6 +44,9 @@ final class SharpnessMeasure {
   private static final double MOTION_BAND_SHARE = 0.15;
 
   private static final double MOTION_BAND_DEGREES = 10;
+
+  /** Of edges against burnt ground so many are used. */
+  private static final double SUREST_SHARE = 0.35;
 
   /** A smear heard so clearly stands against a few sharp edges. */
   private static final double SURE = 0.8;
@@ -100,7 +104,7 @@ final class SharpnessMeasure {
     }
     // An edge against burnt ground tells less: used where there are no others.
     List<Edge> open = edges.stream().filter(edge -> !edge.clipped()).toList();
-    List<Edge> clear = open.size() >= ENOUGH_EDGES ? open : edges;
+    List<Edge> clear = open.size() >= ENOUGH_EDGES ? open : surest(edges);
     boolean disc = areDiscs(clear);
     List<Edge> told = disc ? asDiscs(clear) : clear;
     double[] sigmas = told.stream().mapToDouble(Edge::sigmaPx).sorted().toArray();
@@ -108,7 +112,9 @@ final class SharpnessMeasure {
     double sharpest = median - realSpread(told, sigmas) * (median - rank(sigmas, SHARPEST_SHARE));
     double spread = sharpest - sigmas[0];
     double band = 0.2 + 0.1 * sharpest + 1.5 * spread / Math.sqrt(sigmas.length);
-    band *= few ? TIMES_BAND_WHEN_FEW : 1;
+    // Edges along an outline that is doubted may be a shadow's.
+    boolean sure = picture.separation().confidence() >= Readings.Product.SURE_OUTLINE;
+    band *= few || !sure ? TIMES_BAND_WHEN_DOUBTED : 1;
     notes.band("sharpness.blurSigmaPx", band);
     notes.band("sharpness.medianBlurSigmaPx", 2 * band);
     double[] overshoots = edges.stream().mapToDouble(Edge::overshoot).sorted().toArray();
@@ -127,6 +133,19 @@ final class SharpnessMeasure {
         causes(picture, sharpest, noise, compressedTo, notes),
         deciles(sigmas),
         map(told, picture.photo().widthPx(), picture.photo().heightPx()));
+  }
+
+  /**
+   * Where the ground is burnt, only the foot of an edge is seen, and a step that ends just where
+   * the light is clipped fits many of them nearly as well as the true one: those are too narrow,
+   * and leave more unexplained.
+   */
+  static List<Edge> surest(List<Edge> edges) {
+    int count = Math.max(MIN_EDGES, (int) (SUREST_SHARE * edges.size()));
+    return edges.stream()
+        .sorted(Comparator.comparingDouble(edge -> edge.errorPx() / edge.sigmaPx()))
+        .limit(count)
+        .toList();
   }
 
   private static List<String> causes(

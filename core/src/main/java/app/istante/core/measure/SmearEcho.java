@@ -16,7 +16,7 @@ import java.util.stream.IntStream;
  * through all angles instead of by the derivatives at a pixel.
  */
 final class SmearEcho {
-  /** Nearer dips are those of the differences themselves. */
+  /** Nearer dips are mostly those of the differences themselves. */
   private static final int NEAREST = 6;
 
   private static final int FARTHEST = 60;
@@ -36,7 +36,7 @@ final class SmearEcho {
   /** A dip across the smear at the same distance speaks against it, with this weight. */
   private static final double ACROSS_WEIGHT = 0.5;
 
-  /** Of what comes again at twice the distance. */
+  /** Of what lies some way apart and is alike. */
   private static final double MOST_AGAIN = 0.15;
 
   /** Fainter ones are heard in still pictures too. */
@@ -301,26 +301,33 @@ final class SmearEcho {
 
     /**
      * Where the dip is, and how deep, less half of what is there in the direction across; no depth
-     * where it comes again.
+     * where it is no smear's: where what lies some way apart is alike, as in weaves and rows of
+     * equal parts, whose patterns come again while a smear's ends do not, and where the dip across
+     * is as deep, as that of a disc.
      */
     private double[] dip(float[][] along, float[][] across) {
       double[] one = autocorrelation(along, 0, farthest + 1);
       int best = NEAREST;
-      for (int lag = NEAREST; lag < farthest; lag++) {
+      // What still rises from the dip of the differences themselves is that one's.
+      while (best < farthest - 1 && one[best] > one[best - 1]) {
+        best++;
+      }
+      double again = 0;
+      for (int lag = best; lag < farthest; lag++) {
         best = one[lag] < one[best] ? lag : best;
+        again = Math.max(again, one[lag]);
       }
       double same = 0;
       for (double seen : autocorrelation(across, best - 2, best + 2)) {
         same = Math.max(same, -seen);
       }
-      // Equal parts in a row come again at twice the distance; a smear's ends do not.
-      double again = 0;
-      for (int lag = 2 * best - 2; lag <= Math.min(farthest, 2 * best + 2); lag++) {
-        again = Math.max(again, one[lag]);
+      double depth = -one[best];
+      if (again > MOST_AGAIN || same >= depth) {
+        return new double[] {best, 0};
       }
-      double depth = again > MOST_AGAIN ? 0 : -one[best] - ACROSS_WEIGHT * same;
-      double aside = best == NEAREST ? 0 : peak(-one[best - 1], -one[best], -one[best + 1]);
-      return new double[] {best + aside, Math.max(0, depth)};
+      return new double[] {
+        best + peak(-one[best - 1], depth, -one[best + 1]), depth - ACROSS_WEIGHT * same
+      };
     }
   }
 }

@@ -4,6 +4,8 @@ import static org.testng.Assert.assertEquals;
 
 import java.util.Arrays;
 import java.util.function.DoubleUnaryOperator;
+import java.util.function.Function;
+import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
 
 /** Islands of ground's own light within a dark thing, and what a glance takes them for. */
@@ -21,6 +23,14 @@ public class HolesTest {
   private final float[] stops = new float[SIZE * SIZE];
   private final float[] colour = new float[SIZE * SIZE];
 
+  /** Of the island, stops. */
+  private float light;
+
+  @BeforeMethod
+  public void asTheGround() {
+    light = 0;
+  }
+
   /**
    * A disc with an island in its middle.
    *
@@ -32,7 +42,7 @@ public class HolesTest {
     for (int at = 0; at < stops.length; at++) {
       double r = Math.hypot(at % SIZE - SIZE / 2.0, at / SIZE - SIZE / 2.0);
       thing[at] = r < 150;
-      stops[at] = r > 150 || r < radius ? 0 : (float) beyond.applyAsDouble(r - radius);
+      stops[at] = r > 150 ? 0 : r < radius ? light : (float) beyond.applyAsDouble(r - radius);
       colour[at] = r < radius ? (float) tint : 0;
     }
   }
@@ -51,12 +61,16 @@ public class HolesTest {
    * @return how many of the islands are opened
    */
   private int opened(double looks, boolean heeding) {
+    return opened(looks, heeding, Holes::open);
+  }
+
+  private int opened(double looks, boolean heeding, Function<Holes, Holes.Opened> way) {
     float[] shares = new float[stops.length];
     Arrays.fill(shares, (float) looks);
     OffGround off = new OffGround(stops, colour, TOLERANCE, COLOUR_TOLERANCE, 0, SIZE, SIZE);
     boolean[] inside = thing.clone();
-    int count =
-        new Holes(inside, new boolean[stops.length], off, () -> shares, heeding).open().count();
+    Holes holes = new Holes(inside, new boolean[stops.length], off, () -> shares, heeding);
+    int count = way.apply(holes).count();
     boolean isOpen = !inside[SIZE / 2 * SIZE + SIZE / 2];
     assertEquals(isOpen, count > 0, "what is counted is open");
     return count;
@@ -88,5 +102,29 @@ public class HolesTest {
     assertEquals(opened(0.998, true), 0);
     assertEquals(opened(0.99, true), 1, "between ribs it sees so much");
     assertEquals(opened(0.998, false), 1, "where it is not heeded light tells");
+  }
+
+  /** A bezel as grey as the ground in some shade. */
+  @Test
+  public void whatIsDarkerThanTheGroundIsClosedWhereItSurelyLooksAPart() {
+    light = -0.15f;
+    draw(40, HolesTest::sharp, 0);
+    assertEquals(opened(0.99, false), 0);
+    assertEquals(opened(0.96, false), 0, "too deep within the thing for a hole");
+    assertEquals(opened(0.9, false), 1);
+    draw(100, HolesTest::sharp, 0);
+    assertEquals(opened(0.96, false), 1, "a ring's");
+  }
+
+  @Test
+  public void whatIsDarkerThanTheShadeThatIsThrownIsAPartIfItLooksLikeOne() {
+    light = -0.7f;
+    draw(40, HolesTest::sharp, 0);
+    float[] shade = new float[stops.length];
+    Arrays.fill(shade, -0.5f);
+    assertEquals(opened(0.8, false, holes -> holes.openInShade(shade)), 0);
+    assertEquals(opened(0.5, false, holes -> holes.openInShade(shade)), 1);
+    Arrays.fill(shade, -0.69f);
+    assertEquals(opened(0.8, false, holes -> holes.openInShade(shade)), 1, "just as dark");
   }
 }

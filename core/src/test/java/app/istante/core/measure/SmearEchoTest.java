@@ -231,6 +231,46 @@ public class SmearEchoTest {
     assertNull(echo(analysed(bars)).motion());
   }
 
+  /** A weave is its own opposite half a thread further on, in many directions, and again alike. */
+  @Test
+  public void aWeaveIsNoSmear() {
+    EncodedImage woven =
+        photographed(
+            defocus(3),
+            1,
+            (x, y) -> {
+              double off = Math.hypot((x - 320) / 200, (y - 240) / 150);
+              double thread = 1 + 0.3 * Math.sin(y / 2.2) * Math.cos(x / 5);
+              return off > 1 ? new double[] {0.72, 0.72, 0.71} : shade(0.3 * thread);
+            });
+    assertNull(echo(analysed(woven)).motion());
+  }
+
+  @DataProvider
+  Object[][] wide() {
+    return new Object[][] {{6.0}, {8.0}, {10.0}};
+  }
+
+  /** Upright rods have hardly a difference along them, and the disc's rim echoes there, too. */
+  @Test(dataProvider = "wide")
+  public void rodsOutOfFocusAreNoSmear(double radius) {
+    EncodedImage chair =
+        photographed(
+            defocus(radius),
+            1,
+            (x, y) -> {
+              boolean leg = x > 200 && x < 440 && (x - 200) % 57 < 12 && y > 90 && y < 410;
+              boolean seat =
+                  x > 190 && x < 450 && (Math.abs(y - 250) < 12 || Math.abs(y - 110) < 20);
+              return leg || seat ? shade(0.2) : shade(0.72);
+            });
+    assertNull(echo(analysed(chair)).motion());
+  }
+
+  private static double[] shade(double light) {
+    return new double[] {light, light, 0.9 * light};
+  }
+
   /** Marks along a rod lie as far apart as a smear would be long. */
   @Test
   public void marksOnARodAreNoSmear() {
