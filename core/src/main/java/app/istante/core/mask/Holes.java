@@ -1,46 +1,12 @@
 package app.istante.core.mask;
 
+import app.istante.core.mask.Islands.Against;
+import app.istante.core.mask.Islands.Island;
 import java.util.function.Supplier;
 
 /** Ground seen through handles, rings and frames: it lies inside the outline and is no product. */
 final class Holes {
-  /** Round a hole, within this many working pixels, the product differs from the ground by this. */
-  private static final int RIM_PX = 4;
-
-  private static final double RIM_STOPS = 0.45;
-
-  private static final double CLEAR_RIM_SHARE = 0.9;
-
-  /** Deeper shade than so many tolerances is told from none. */
-  private static final double SHADED = 2;
-
-  private static final double CLEAR_RIM_SHARE_IN_SHADE = 0.5;
-
-  /** What is just as light as the ground is a hole with less of a clear rim. */
-  private static final double CLEAR_RIM_SHARE_OF_PLAIN = 0.8;
-
-  /** Of what is the ground itself, as far as can be told; pale rings have pale places. */
-  private static final double CLEAR_RIM_SHARE_OF_SAME = 0.65;
-
-  private static final double SAME_MEAN = 0.25;
-  private static final double SAME_SPREAD = 0.4;
-
   private static final int SMALLEST_PX = 80;
-
-  /** Ground is even: its deviations within a hole spread no more than this many tolerances. */
-  private static final double MOST_SPREAD = 2;
-
-  /** And by this share of its shade, since shade is seldom even. */
-  private static final double SPREAD_OF_SHADE = 0.2;
-
-  /** The same where the shade around is known and taken off. */
-  private static final double MOST_SPREAD_AGAINST_AROUND = 1.2;
-
-  /** A large hole's mean is no more than this share of the tolerance. */
-  private static final double EXACT_MEAN = 0.6;
-
-  /** And its spread than this: a ring's shadow lies within it. */
-  private static final double EXACT_SPREAD = 1;
 
   private static final int LARGE_PX = 120;
 
@@ -51,22 +17,6 @@ final class Holes {
   private static final double LEAST_OF_RING = 0.25;
 
   private static final double MOST_OF_RING = 0.65;
-
-  /** It is ground by its light to this share of the tolerance, and spreads no more than this. */
-  private static final double RING_MEAN = 0.5;
-
-  private static final double RING_SPREAD = 1.1;
-
-  /** Its mean colour is no further off than this share of what a single pixel's may be. */
-  private static final double COLOUR_SHARE = 0.5;
-
-  /**
-   * Or so much of it is nearer than that to the ground's colour: light that the thing throws on the
-   * ground tints the rim of a hole, print is tinted alike all over.
-   */
-  private static final double PLAIN_COLOUR_SHARE = 0.4;
-
-  private static final double PLAIN_AREA = 0.2;
 
   /** Holes smaller than this share of the frame are opened and not counted. */
   private static final double COUNTED_SHARE = 0.0004;
@@ -87,18 +37,11 @@ final class Holes {
    */
   private static final double LOOKS_OPEN = 0.35;
 
-  private static final double SPREADS_MORE = 2;
-
   /**
-   * A lamp's mirror image in rounded metal can be as bright as burnt ground, but fades out: near
-   * its rim, working pixels, it differs by little of what it does further off. Of 630 islands in
-   * these pictures ground was at 0.27 and above on the median of its rim, such images at 0.18 to
-   * 0.24.
+   * What is just as light as the ground, and looks so little a thing, is ground without a rim, too:
+   * a handle's hard shadow goes round a piece of it beside the foot.
    */
-  private static final int AT_RIM_PX = 2;
-
-  private static final int OFF_RIM_PX = 7;
-  private static final double FADING_SHARE = 0.25;
+  private static final double PLAINLY_NO_THING = 0.45;
 
   /** And a glance takes it for a part of the thing. */
   private static final double LOOKS_A_THING = 0.65;
@@ -118,27 +61,21 @@ final class Holes {
   /** The same of what lies too deep within the thing for a hole. */
   private static final double LIKELY_A_PART = 0.95;
 
-  private static final int SMALLEST_PRINT_PX = 6;
-  private static final double LEAST_PRINT_SHARE = 0.03;
-
-  /** Larger pieces are parts of the product, held by something too thin to be seen. */
-  private static final double LARGEST_PRINT_SHARE = 0.15;
-
   private final boolean[] inside;
-
-  /** Of each pixel of the product, once asked for. */
-  private float[] fromOpen;
 
   private final boolean[] burnt;
   private final OffGround ground;
   private final Supplier<float[]> looks;
   private final boolean heeding;
   private final float[] deviation;
-  private final float[] colour;
-  private final double tolerance;
-  private final double colourTolerance;
   private final int width;
   private final int height;
+
+  /** The islands that are looked at. */
+  private Regions regions;
+
+  /** Of each pixel of the product, once asked for. */
+  private float[] fromOpen;
 
   /**
    * @param inside what was taken for product; changed
@@ -158,9 +95,6 @@ final class Holes {
     this.looks = looks;
     this.heeding = heeding;
     deviation = ground.deviation();
-    colour = ground.colour();
-    tolerance = ground.tolerance();
-    colourTolerance = ground.colourTolerance();
     width = ground.width();
     height = ground.height();
   }
@@ -172,15 +106,6 @@ final class Holes {
    * @param leftClosed whether something was left that may well be a hole
    */
   record Opened(int count, boolean leftClosed) {}
-
-  /** What an island is held against: the ground's smooth surface, or that and a shade on it. */
-  private enum Against {
-    SURFACE,
-    /** The shade around the product, carried on across it. */
-    AROUND,
-    /** The shade that the product throws, by itself no part of it. */
-    THROWN
-  }
 
   /** Opens what looks as the ground should. */
   Opened open() {
@@ -220,111 +145,60 @@ final class Holes {
    * lies all round; a highlight that happens to be as bright as the ground fades out instead.
    */
   private Opened open(float[] off, float[] shade, Against against) {
-    boolean[] like = new boolean[inside.length];
-    double darkest = -5 * tolerance;
-    if (against != Against.SURFACE) {
-      // What is darker is plainly something else.
-      darkest = Math.min(-RIM_STOPS, darkest);
-    }
-    double mostSpread =
-        (against == Against.SURFACE ? MOST_SPREAD : MOST_SPREAD_AGAINST_AROUND) * tolerance;
-    double spreadOfShade = against == Against.THROWN ? 0 : SPREAD_OF_SHADE;
-    int product = 0;
-    for (int at = 0; at < like.length; at++) {
-      if (inside[at]) {
-        product++;
-        like[at] = off[at] > darkest && off[at] < 1.2 * tolerance && ground.isGrey(at);
-      }
-    }
-    Regions islands = Regions.of(width, height, like);
-    double[] sum = new double[islands.all().size() + 1];
-    double[] squares = new double[sum.length];
-    double[] tints = new double[sum.length];
-    double[] shades = new double[sum.length];
-    int[] plain = new int[sum.length];
-    islands.forEachStretch(
-        (id, from, to) -> {
-          for (int at = from; at < to; at++) {
-            sum[id] += off[at];
-            squares[id] += off[at] * off[at];
-            tints[id] += colour[at];
-            shades[id] += shade[at];
-            plain[id] += colour[at] < PLAIN_COLOUR_SHARE * colourTolerance ? 1 : 0;
-          }
-        });
+    Islands islands = Islands.of(inside, off, shade, against, ground);
+    regions = islands.regions();
+    fromOpen = null;
+    // Worked out for the first likely island.
+    IslandRims rims = null;
+    int product = Bits.count(inside);
     boolean leftClosed = false;
     int opened = 0;
-    // What only a likely island is asked for is worked out for the first.
-    float[] differs = null;
-    float[] near = null;
-    fromOpen = null;
-    for (Regions.Region island : islands.all()) {
-      double mean = sum[island.id()] / island.areaPx();
-      double spread = Math.sqrt(Math.max(0, squares[island.id()] / island.areaPx() - mean * mean));
-      boolean tinted =
-          tints[island.id()] > COLOUR_SHARE * colourTolerance * island.areaPx()
-              && plain[island.id()] < PLAIN_AREA * island.areaPx();
-      double shaded = shades[island.id()] / island.areaPx();
-      double most = mostSpread + spreadOfShade * Math.abs(shaded);
-      boolean asGround = !tinted && spread <= most;
-      if (!asGround && (!isSeen(island) || spread > SPREADS_MORE * most)) {
+    for (Island island : islands.all()) {
+      if (!isLikely(island, product)) {
         continue;
       }
-      // Most of what lies inside the outline is seldom ground, save in frames, rings and necklaces:
-      // then it is exactly as the ground should be.
-      boolean exact = spread < EXACT_SPREAD * tolerance && Math.abs(mean) < EXACT_MEAN * tolerance;
-      boolean rightSize =
-          island.areaPx() >= SMALLEST_PX && (island.areaPx() < 0.5 * product || exact);
-      if (!rightSize || island.borderPx() > 0) {
-        continue;
-      }
-      if (near == null) {
-        differs = differs(off);
-        near = Planes.largestAround(differs, width, height, RIM_PX);
-      }
-      boolean thrown = against == Against.THROWN;
-      boolean plainly = !thrown && Math.abs(mean) < tolerance && spread < 1.5 * tolerance;
-      boolean inShade = thrown && shaded < -SHADED * tolerance;
-      boolean same =
-          !thrown && Math.abs(mean) < SAME_MEAN * tolerance && spread < SAME_SPREAD * tolerance;
-      double clear =
-          !asGround
-              ? CLEAR_RIM_SHARE
-              : same
-                  ? CLEAR_RIM_SHARE_OF_SAME
-                  : plainly
-                      ? CLEAR_RIM_SHARE_OF_PLAIN
-                      : inShade ? CLEAR_RIM_SHARE_IN_SHADE : CLEAR_RIM_SHARE;
-      if (clearAllRound(island, islands, near, clear, thrown ? off : null)) {
-        boolean isBurnt = isBurnt(island, islands.labels());
-        boolean lamp = isBurnt && isAwayFromOpen(island, islands.labels());
-        boolean exactly = Math.abs(mean) < tolerance;
-        if (lamp
-            || isPrinted(island, islands.labels(), differs)
-            || asGround && !exactly && looksAPart(island, islands, thrown)
-            || looksClosed(island, islands, differs, asGround)) {
-          continue;
+      rims = rims == null ? new IslandRims(regions, inside, off, ground) : rims;
+      if (isNothing(island) || rims.isClear(island)) {
+        if (!isClosed(island, rims)) {
+          opened += island.areaPx() > COUNTED_SHARE * width * height ? 1 : 0;
+          open(island.region(), rims);
         }
-        opened += island.areaPx() > COUNTED_SHARE * width * height ? 1 : 0;
-        open(island, islands.labels(), off);
-      } else if (asGround) {
-        boolean ground = Math.abs(mean) < RING_MEAN * tolerance && spread < RING_SPREAD * tolerance;
+      } else if (island.isAsGround() && island.isAsInARing()) {
         double share = (double) island.areaPx() / product;
-        leftClosed |= ground && share > LEAST_OF_RING && share < MOST_OF_RING;
+        leftClosed |= share > LEAST_OF_RING && share < MOST_OF_RING;
       }
     }
     return new Opened(opened, leftClosed);
   }
 
-  private float[] differs(float[] off) {
-    float[] differs = new float[inside.length];
-    for (int at = 0; at < differs.length; at++) {
-      differs[at] = Math.abs(off[at]) + colour[at];
-    }
-    return differs;
+  private boolean isLikely(Island island, int product) {
+    boolean ground = island.isAsGround() || isSeen(island) && island.mayBeGround();
+    // Most of what lies inside the outline is seldom ground, save in frames, rings and necklaces:
+    // then it is exactly as the ground should be.
+    boolean rightSize =
+        island.areaPx() >= SMALLEST_PX && (island.areaPx() < 0.5 * product || island.isExact());
+    return ground && rightSize && island.region().borderPx() == 0;
   }
 
-  private boolean isBurnt(Regions.Region island, int[] labels) {
+  /** Whether it is just as light as the ground and no thing is seen there. */
+  private boolean isNothing(Island island) {
+    return island.isAsGround()
+        && island.isPlain()
+        && isSeen(island)
+        && looks(island) < PLAINLY_NO_THING;
+  }
+
+  /** Whether it is a part of the thing, for all that it has a clear rim. */
+  private boolean isClosed(Island island, IslandRims rims) {
+    boolean lamp = isBurnt(island.region()) && isAwayFromOpen(island.region());
+    return lamp
+        || rims.isPrinted(island.region())
+        || island.isAsGround() && !island.isAsLight() && looksAPart(island)
+        || looksClosed(island, rims);
+  }
+
+  private boolean isBurnt(Regions.Region island) {
+    int[] labels = regions.labels();
     int clipped = 0;
     for (int y = island.top(); y <= island.bottom(); y++) {
       for (int x = island.left(); x <= island.right(); x++) {
@@ -336,7 +210,8 @@ final class Holes {
   }
 
   /** As a lamp's mirror image lies, and no hole. */
-  private boolean isAwayFromOpen(Regions.Region island, int[] labels) {
+  private boolean isAwayFromOpen(Regions.Region island) {
+    int[] labels = regions.labels();
     if (fromOpen == null) {
       fromOpen = fromOpenGround();
     }
@@ -356,88 +231,33 @@ final class Holes {
    * Whether a glance takes for a part of the thing what is not just as light as the ground would
    * be.
    */
-  private boolean looksAPart(Regions.Region island, Regions islands, boolean thrown) {
-    double share = looks(island, islands);
-    return share > (thrown ? LOOKS_A_THING : SURELY_A_PART) && isSeen(island)
-        || share > LIKELY_A_PART && isAwayFromOpen(island, islands.labels());
+  private boolean looksAPart(Island island) {
+    double share = looks(island);
+    return share > (island.inThrownShade() ? LOOKS_A_THING : SURELY_A_PART) && isSeen(island)
+        || share > LIKELY_A_PART && isAwayFromOpen(island.region());
   }
 
   /** Whether a glance takes it for a part of the thing, by more than such an opening may be. */
-  private boolean looksClosed(
-      Regions.Region island, Regions islands, float[] differs, boolean asGround) {
+  private boolean looksClosed(Island island, IslandRims rims) {
     if (!isSeen(island)) {
       return false;
     }
-    boolean fades = asGround && fadesOut(island, islands, differs);
+    boolean asGround = island.isAsGround();
+    boolean fades = asGround && rims.fadesOut(island.region());
     if (asGround && !fades && !heeding) {
       return false;
     }
     double most = !asGround ? LOOKS_OPEN : fades ? LOOKS_A_THING : PLAINLY_A_THING;
-    return looks(island, islands) > most;
+    return looks(island) > most;
   }
 
-  private double looks(Regions.Region island, Regions islands) {
+  private double looks(Island island) {
     float[] shares = looks.get();
-    return islands.means(at -> shares[at])[island.id()];
+    return regions.means(at -> shares[at])[island.region().id()];
   }
 
-  private boolean isSeen(Regions.Region island) {
+  private boolean isSeen(Island island) {
     return island.areaPx() >= SMALLEST_SEEN * inside.length;
-  }
-
-  private boolean fadesOut(Regions.Region island, Regions islands, float[] differs) {
-    int[] labels = islands.labels();
-    float[] shares = new float[island.areaPx()];
-    int count = 0;
-    for (int y = island.top(); y <= island.bottom(); y++) {
-      for (int x = island.left(); x <= island.right(); x++) {
-        int at = y * width + x;
-        if (labels[at] == island.id() && islands.onRim(at)) {
-          float further = largest(differs, x, y, OFF_RIM_PX);
-          shares[count++] = largest(differs, x, y, AT_RIM_PX) / Math.max(1e-6f, further);
-        }
-      }
-    }
-    return Planes.quantile(shares, count, 0.5) <= FADING_SHARE;
-  }
-
-  private float largest(float[] values, int x, int y, int radius) {
-    float largest = 0;
-    for (int v = Math.max(0, y - radius); v <= Math.min(height - 1, y + radius); v++) {
-      for (int u = Math.max(0, x - radius); u <= Math.min(width - 1, x + radius); u++) {
-        largest = Math.max(largest, values[v * width + u]);
-      }
-    }
-    return largest;
-  }
-
-  /**
-   * Nothing floats in a hole: what has something plainly different all surrounded by it is a label
-   * with its print.
-   */
-  private boolean isPrinted(Regions.Region island, int[] labels, float[] differs) {
-    int left = Math.max(0, island.left() - 1);
-    int top = Math.max(0, island.top() - 1);
-    int wide = Math.min(width - 1, island.right() + 1) - left + 1;
-    int tall = Math.min(height - 1, island.bottom() + 1) - top + 1;
-    Regions rest =
-        Regions.of(
-            wide, tall, at -> labels[(top + at / wide) * width + left + at % wide] != island.id());
-    float[] strongest = new float[rest.all().size() + 1];
-    for (int at = 0; at < wide * tall; at++) {
-      int id = rest.labels()[at];
-      int full = (top + at / wide) * width + left + at % wide;
-      strongest[id] = Math.max(strongest[id], differs[full]);
-    }
-    int print = 0;
-    for (Regions.Region piece : rest.all()) {
-      boolean plain =
-          piece.areaPx() >= SMALLEST_PRINT_PX
-              && piece.areaPx() < LARGEST_PRINT_SHARE * island.areaPx()
-              && strongest[piece.id()] > RIM_STOPS;
-      print += piece.borderPx() == 0 && plain ? piece.areaPx() : 0;
-    }
-    return print > LEAST_PRINT_SHARE * island.areaPx();
   }
 
   /** Distance of each pixel of the product from what is open: two sweeps, city blocks and 1.4. */
@@ -472,40 +292,9 @@ final class Holes {
     away[at] = Math.min(away[at], Math.min(straight, across));
   }
 
-  /**
-   * @param share of the rim that must be clear
-   * @param open off the ground's shade: a rim beside open ground of that shade is clear, too; or
-   *     null
-   */
-  private boolean clearAllRound(
-      Regions.Region island, Regions islands, float[] near, double share, float[] open) {
-    double clear = Math.max(RIM_STOPS, 6 * tolerance);
-    int rim = 0;
-    int sharp = 0;
-    for (int y = island.top(); y <= island.bottom(); y++) {
-      for (int x = island.left(); x <= island.right(); x++) {
-        int at = y * width + x;
-        boolean onRim = islands.labels()[at] == island.id() && islands.onRim(at);
-        if (onRim) {
-          rim++;
-          sharp += near[at] > clear || open != null && besideOpen(at, open) ? 1 : 0;
-        }
-      }
-    }
-    return sharp >= share * rim;
-  }
-
-  private boolean besideOpen(int at, float[] off) {
-    for (int next : new int[] {at - 1, at + 1, at - width, at + width}) {
-      if (!inside[next] && Math.abs(off[next]) < 1.2 * tolerance) {
-        return true;
-      }
-    }
-    return false;
-  }
-
   /** The island, and the rim around it out to the middle of its edge. */
-  private void open(Regions.Region island, int[] labels, float[] off) {
+  private void open(Regions.Region island, IslandRims rims) {
+    int[] labels = regions.labels();
     int rim = island.areaPx() > LARGE_PX ? 2 : 0;
     for (int y = island.top(); y <= island.bottom(); y++) {
       for (int x = island.left(); x <= island.right(); x++) {
@@ -513,7 +302,7 @@ final class Holes {
           for (int v = Math.max(0, y - rim); v <= Math.min(height - 1, y + rim); v++) {
             for (int u = Math.max(0, x - rim); u <= Math.min(width - 1, x + rim); u++) {
               int at = v * width + u;
-              inside[at] &= Math.abs(off[at]) + colour[at] > RIM_STOPS;
+              inside[at] &= !rims.isSlight(at);
             }
           }
           inside[y * width + x] = false;

@@ -96,6 +96,14 @@ public class HolesTest {
     assertEquals(opened(0.2, false), 0, "without a clear rim it may be anything");
   }
 
+  /** A handle's hard shadow goes round a piece of the ground. */
+  @Test
+  public void whatIsJustTheGroundIsOpenWithoutARimWhereNoThingIsSeen() {
+    draw(ISLAND_PX, px -> px < 12 ? -0.35 : DARK, 0);
+    assertEquals(opened(0.3, false), 1);
+    assertEquals(opened(0.6, false), 0);
+  }
+
   @Test
   public void aHeededGlanceKeepsWhatItPlainlySeesClosed() {
     draw(ISLAND_PX, HolesTest::sharp, 0);
