@@ -38,10 +38,13 @@ final class Holes {
   private static final double LOOKS_OPEN = 0.35;
 
   /**
-   * What is just as light as the ground, and looks so little a thing, is ground without a rim, too:
-   * a handle's hard shadow goes round a piece of it beside the foot.
+   * What is just as light as the ground, and looks so little a thing, is ground without a rim, too,
+   * where it lies at the outline: a handle's hard shadow goes round a piece of it beside the foot.
+   * Within white things on white it looks as little.
    */
   private static final double PLAINLY_NO_THING = 0.45;
+
+  private static final double MOST_AT_OUTLINE = 0.1;
 
   /** And a glance takes it for a part of the thing. */
   private static final double LOOKS_A_THING = 0.65;
@@ -158,7 +161,7 @@ final class Holes {
         continue;
       }
       rims = rims == null ? new IslandRims(regions, inside, off, ground) : rims;
-      if (isNothing(island) || rims.isClear(island)) {
+      if (isNothing(island, product, rims) || rims.isClear(island)) {
         if (!isClosed(island, rims)) {
           opened += island.areaPx() > COUNTED_SHARE * width * height ? 1 : 0;
           open(island.region(), rims);
@@ -180,12 +183,14 @@ final class Holes {
     return ground && rightSize && island.region().borderPx() == 0;
   }
 
-  /** Whether it is just as light as the ground and no thing is seen there. */
-  private boolean isNothing(Island island) {
+  /** Whether it lies at the outline, is just as light as the ground, and no thing is seen there. */
+  private boolean isNothing(Island island, int product, IslandRims rims) {
     return island.isAsGround()
         && island.isPlain()
+        && island.areaPx() < MOST_AT_OUTLINE * product
         && isSeen(island)
-        && looks(island) < PLAINLY_NO_THING;
+        && looks(island) < PLAINLY_NO_THING
+        && rims.isAtOutline(island.region());
   }
 
   /** Whether it is a part of the thing, for all that it has a clear rim. */

@@ -10,6 +10,9 @@ final class IslandRims {
 
   private static final int RIM_PX = 4;
 
+  /** Of the rim of what lies at the outline. */
+  private static final double LEAST_OPEN_SHARE = 0.1;
+
   /** Or by so many tolerances. */
   private static final double CLEAR = 6;
 
@@ -81,6 +84,27 @@ final class IslandRims {
       }
     }
     return sharp >= island.neededRim() * rim;
+  }
+
+  /** Whether what is not outlined lies near a part of an island's rim. */
+  boolean isAtOutline(Regions.Region island) {
+    boolean[] out = new boolean[inside.length];
+    for (int at = 0; at < out.length; at++) {
+      out[at] = !inside[at];
+    }
+    boolean[] nearOut = Bits.near(out, width, height, RIM_PX);
+    int rim = 0;
+    int open = 0;
+    for (int y = island.top(); y <= island.bottom(); y++) {
+      for (int x = island.left(); x <= island.right(); x++) {
+        int at = y * width + x;
+        if (islands.labels()[at] == island.id() && islands.onRim(at)) {
+          rim++;
+          open += nearOut[at] ? 1 : 0;
+        }
+      }
+    }
+    return open > LEAST_OPEN_SHARE * rim;
   }
 
   private boolean isBesideOpen(int at) {

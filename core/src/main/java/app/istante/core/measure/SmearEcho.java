@@ -36,7 +36,7 @@ final class SmearEcho {
   /** A dip across the smear at the same distance speaks against it, with this weight. */
   private static final double ACROSS_WEIGHT = 0.5;
 
-  /** Of what lies some way apart and is alike. */
+  /** Of what comes again at twice the distance. */
   private static final double MOST_AGAIN = 0.15;
 
   /** Fainter ones are heard in still pictures too. */
@@ -301,9 +301,9 @@ final class SmearEcho {
 
     /**
      * Where the dip is, and how deep, less half of what is there in the direction across; no depth
-     * where it is no smear's: where what lies some way apart is alike, as in weaves and rows of
-     * equal parts, whose patterns come again while a smear's ends do not, and where the dip across
-     * is as deep, as that of a disc.
+     * where it is no smear's. Equal parts in a row come again at twice the distance. Something some
+     * way apart is as much alike in a weave, and the dip across as deep in a disc; of print that
+     * was smeared, or a thing of many edges, a little of both is there, too.
      */
     private double[] dip(float[][] along, float[][] across) {
       double[] one = autocorrelation(along, 0, farthest + 1);
@@ -312,9 +312,13 @@ final class SmearEcho {
       while (best < farthest - 1 && one[best] > one[best - 1]) {
         best++;
       }
-      double again = 0;
+      double alike = 0;
       for (int lag = best; lag < farthest; lag++) {
         best = one[lag] < one[best] ? lag : best;
+        alike = Math.max(alike, one[lag]);
+      }
+      double again = 0;
+      for (int lag = 2 * best - 2; lag <= Math.min(farthest, 2 * best + 2); lag++) {
         again = Math.max(again, one[lag]);
       }
       double same = 0;
@@ -322,7 +326,7 @@ final class SmearEcho {
         same = Math.max(same, -seen);
       }
       double depth = -one[best];
-      if (again > MOST_AGAIN || same >= depth) {
+      if (again > MOST_AGAIN || alike + same >= depth) {
         return new double[] {best, 0};
       }
       return new double[] {

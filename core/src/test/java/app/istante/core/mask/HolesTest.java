@@ -96,10 +96,16 @@ public class HolesTest {
     assertEquals(opened(0.2, false), 0, "without a clear rim it may be anything");
   }
 
-  /** A handle's hard shadow goes round a piece of the ground. */
+  /**
+   * A handle's hard shadow, which is outlined by itself in part, goes round a piece of the ground.
+   */
   @Test
   public void whatIsJustTheGroundIsOpenWithoutARimWhereNoThingIsSeen() {
     draw(ISLAND_PX, px -> px < 12 ? -0.35 : DARK, 0);
+    assertEquals(opened(0.3, false), 0, "a white thing within its rim");
+    for (int at = 0; at < thing.length; at++) {
+      thing[at] &= at / SIZE > SIZE / 2 - ISLAND_PX - 2;
+    }
     assertEquals(opened(0.3, false), 1);
     assertEquals(opened(0.6, false), 0);
   }
