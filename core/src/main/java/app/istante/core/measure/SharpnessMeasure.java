@@ -104,7 +104,8 @@ final class SharpnessMeasure {
     }
     // An edge against burnt ground tells less: used where there are no others.
     List<Edge> open = edges.stream().filter(edge -> !edge.clipped()).toList();
-    List<Edge> clear = open.size() >= ENOUGH_EDGES ? open : surest(edges);
+    boolean enough = open.size() >= ENOUGH_EDGES || open.size() == edges.size();
+    List<Edge> clear = enough ? open : surest(edges);
     boolean disc = areDiscs(clear);
     List<Edge> told = disc ? asDiscs(clear) : clear;
     double[] sigmas = told.stream().mapToDouble(Edge::sigmaPx).sorted().toArray();

@@ -236,11 +236,11 @@ public class SmearEchoTest {
   public void aWeaveIsNoSmear() {
     EncodedImage woven =
         photographed(
-            defocus(3),
+            defocus(1.5),
             1,
             (x, y) -> {
               double off = Math.hypot((x - 320) / 200, (y - 240) / 150);
-              double thread = 1 + 0.3 * Math.sin(y / 2.2) * Math.cos(x / 5);
+              double thread = 1 + 0.3 * Math.sin(y / 1.25) * Math.cos(x / 1.5);
               return off > 1 ? new double[] {0.72, 0.72, 0.71} : shade(0.3 * thread);
             });
     assertNull(echo(analysed(woven)).motion());
