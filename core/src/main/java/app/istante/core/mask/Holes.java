@@ -65,7 +65,6 @@ final class Holes {
   private static final double LIKELY_A_PART = 0.95;
 
   private final boolean[] inside;
-
   private final boolean[] burnt;
   private final OffGround ground;
   private final Supplier<float[]> looks;
@@ -79,6 +78,9 @@ final class Holes {
 
   /** Of each pixel of the product, once asked for. */
   private float[] fromOpen;
+
+  /** What a glance gives to a thing of each island, once asked for. */
+  private double[] seen;
 
   /**
    * @param inside what was taken for product; changed
@@ -151,6 +153,7 @@ final class Holes {
     Islands islands = Islands.of(inside, off, shade, against, ground);
     regions = islands.regions();
     fromOpen = null;
+    seen = null;
     // Worked out for the first likely island.
     IslandRims rims = null;
     int product = Bits.count(inside);
@@ -257,8 +260,11 @@ final class Holes {
   }
 
   private double looks(Island island) {
-    float[] shares = looks.get();
-    return regions.means(at -> shares[at])[island.region().id()];
+    if (seen == null) {
+      float[] shares = looks.get();
+      seen = regions.means(at -> shares[at]);
+    }
+    return seen[island.region().id()];
   }
 
   private boolean isSeen(Island island) {

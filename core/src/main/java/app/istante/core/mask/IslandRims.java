@@ -1,5 +1,7 @@
 package app.istante.core.mask;
 
+import java.util.Arrays;
+
 /**
  * What lies round an island inside an outline: round a hole something that plainly differs from the
  * ground, without a gap and right up to its edge.
@@ -70,41 +72,39 @@ final class IslandRims {
   /** Whether enough of an island's rim is clear. */
   boolean isClear(Islands.Island island) {
     double clear = Math.max(CLEAR_STOPS, CLEAR * tolerance);
-    Regions.Region region = island.region();
-    int rim = 0;
+    int[] rim = rim(island.region());
     int sharp = 0;
-    for (int y = region.top(); y <= region.bottom(); y++) {
-      for (int x = region.left(); x <= region.right(); x++) {
-        int at = y * width + x;
-        if (islands.labels()[at] == region.id() && islands.onRim(at)) {
-          rim++;
-          // Beside what was opened before it is clear, too, where that is of the shade's light.
-          sharp += near[at] > clear || island.inThrownShade() && isBesideOpen(at) ? 1 : 0;
-        }
-      }
+    for (int at : rim) {
+      // Beside what was opened before it is clear, too, where that is of the shade's light.
+      sharp += near[at] > clear || island.inThrownShade() && isBesideOpen(at) ? 1 : 0;
     }
-    return sharp >= island.neededRim() * rim;
+    return sharp >= island.neededRim() * rim.length;
   }
 
   /** Whether what is not outlined lies near a part of an island's rim. */
   boolean isAtOutline(Regions.Region island) {
-    boolean[] out = new boolean[inside.length];
-    for (int at = 0; at < out.length; at++) {
-      out[at] = !inside[at];
-    }
-    boolean[] nearOut = Bits.near(out, width, height, RIM_PX);
-    int rim = 0;
+    boolean[] nearOut = Bits.of(inside, width, height).not().near(RIM_PX).unpacked();
+    int[] rim = rim(island);
     int open = 0;
+    for (int at : rim) {
+      open += nearOut[at] ? 1 : 0;
+    }
+    return open > LEAST_OPEN_SHARE * rim.length;
+  }
+
+  /** Pixels of an island that have a neighbour outside it. */
+  private int[] rim(Regions.Region island) {
+    int[] rim = new int[island.areaPx()];
+    int count = 0;
     for (int y = island.top(); y <= island.bottom(); y++) {
       for (int x = island.left(); x <= island.right(); x++) {
         int at = y * width + x;
         if (islands.labels()[at] == island.id() && islands.onRim(at)) {
-          rim++;
-          open += nearOut[at] ? 1 : 0;
+          rim[count++] = at;
         }
       }
     }
-    return open > LEAST_OPEN_SHARE * rim;
+    return Arrays.copyOf(rim, count);
   }
 
   private boolean isBesideOpen(int at) {
@@ -117,18 +117,14 @@ final class IslandRims {
   }
 
   boolean fadesOut(Regions.Region island) {
-    float[] shares = new float[island.areaPx()];
-    int count = 0;
-    for (int y = island.top(); y <= island.bottom(); y++) {
-      for (int x = island.left(); x <= island.right(); x++) {
-        int at = y * width + x;
-        if (islands.labels()[at] == island.id() && islands.onRim(at)) {
-          float further = largest(x, y, OFF_RIM_PX);
-          shares[count++] = largest(x, y, AT_RIM_PX) / Math.max(1e-6f, further);
-        }
-      }
+    int[] rim = rim(island);
+    float[] shares = new float[rim.length];
+    for (int i = 0; i < rim.length; i++) {
+      int x = rim[i] % width;
+      int y = rim[i] / width;
+      shares[i] = largest(x, y, AT_RIM_PX) / Math.max(1e-6f, largest(x, y, OFF_RIM_PX));
     }
-    return Planes.quantile(shares, count, 0.5) <= FADING_SHARE;
+    return Planes.quantile(shares, shares.length, 0.5) <= FADING_SHARE;
   }
 
   private float largest(int x, int y, int radius) {

@@ -114,8 +114,7 @@ final class SharpnessMeasure {
     double spread = sharpest - sigmas[0];
     double band = 0.2 + 0.1 * sharpest + 1.5 * spread / Math.sqrt(sigmas.length);
     // Edges along an outline that is doubted may be a shadow's.
-    boolean sure = picture.separation().confidence() >= Readings.Product.SURE_OUTLINE;
-    band *= few || !sure ? TIMES_BAND_WHEN_DOUBTED : 1;
+    band *= few || !isOutlineSure(picture) ? TIMES_BAND_WHEN_DOUBTED : 1;
     notes.band("sharpness.blurSigmaPx", band);
     notes.band("sharpness.medianBlurSigmaPx", 2 * band);
     double[] overshoots = edges.stream().mapToDouble(Edge::overshoot).sorted().toArray();
@@ -197,6 +196,10 @@ final class SharpnessMeasure {
     return motion;
   }
 
+  private static boolean isOutlineSure(Analysed picture) {
+    return picture.separation().confidence() >= Readings.Product.SURE_OUTLINE;
+  }
+
   private static boolean isClear(Readings.Motion heard) {
     return heard != null && heard.confidence() > SURE;
   }
@@ -205,8 +208,7 @@ final class SharpnessMeasure {
       Analysed picture, List<Edge> edges, SmearEcho echo, Readings.Motion heard) {
     Readings.Motion ofEdges = SmearFit.of(edges);
     // Round frames and rods that are out of focus look smeared where their outline is wrong.
-    boolean sure = picture.separation().confidence() >= Readings.Product.SURE_OUTLINE;
-    Readings.Motion ofOutline = sure ? OutlineSmear.of(picture) : null;
+    Readings.Motion ofOutline = isOutlineSure(picture) ? OutlineSmear.of(picture) : null;
     boolean surer =
         ofOutline != null
             && !SmearFit.isDenied(edges, ofOutline)
