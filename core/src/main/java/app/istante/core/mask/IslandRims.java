@@ -71,6 +71,11 @@ final class IslandRims {
 
   /** Whether enough of an island's rim is clear. */
   boolean isClear(Islands.Island island) {
+    return clearShare(island) >= island.neededRim();
+  }
+
+  /** How much of an island's rim is clear, 0 to 1. */
+  double clearShare(Islands.Island island) {
     double clear = Math.max(CLEAR_STOPS, CLEAR * tolerance);
     int[] rim = rim(island.region());
     int sharp = 0;
@@ -78,7 +83,7 @@ final class IslandRims {
       // Beside what was opened before it is clear, too, where that is of the shade's light.
       sharp += near[at] > clear || island.inThrownShade() && isBesideOpen(at) ? 1 : 0;
     }
-    return sharp >= island.neededRim() * rim.length;
+    return (double) sharp / rim.length;
   }
 
   /** Whether what is not outlined lies near a part of an island's rim. */

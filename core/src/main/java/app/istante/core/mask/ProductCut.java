@@ -114,6 +114,7 @@ final class ProductCut {
     int opened = first.count() + holes.open(around(inside)).count();
     ThrownShade thrown = thrown(inside, evidence.brightStops());
     opened += thrown == null ? 0 : holes.openInShade(thrown.stops(width, height)).count();
+    opened += holes.openBySight().count();
     return outlined(inside, opened, first.leftClosed(), LEAST_CONFIDENCE);
   }
 

@@ -32,6 +32,16 @@ public final class Separator {
   private static final double LOST = 0.6;
 
   /**
+   * What looks as little like a thing, and goes on beyond the frame, is the sheet. What lies on it
+   * is taken, then, if only it looks more like one: a goblet's stem is too thin for a glance. It
+   * stays doubted.
+   */
+  private static final double SURELY_LOST = 0.4;
+
+  /** This share of the frame's width and height together lies across what goes on beyond it. */
+  private static final double AT_FRAME = 0.1;
+
+  /**
    * A doubted outline gives way to what a glance alone sees, where that overlaps with it by so
    * much.
    */
@@ -109,7 +119,7 @@ public final class Separator {
                 .map(
                     onSheet ->
                         Judged.by(glance, second, new ProductCut(onSheet, glance).heeding(heeded)))
-                .filter(upon -> upon.preferredTo(alone))
+                .filter(upon -> upon.preferredTo(alone) || upon.liesOn(alone))
                 .findFirst()
                 .orElseGet(corrected);
     if (told.trusted().confidence() >= DOUBTED) {
@@ -153,10 +163,24 @@ public final class Separator {
 
     /** Light and edges may have been misled, or a glance: so both count. */
     boolean preferredTo(Judged alone) {
-      double times = agreement / alone.agreement;
-      return agreement >= FITS
-          && agreement > alone.agreement + FITS_BETTER_BY
-          && Math.pow(times, 3) * outline.confidence() > alone.outline.confidence();
+      return agreement >= FITS && agreement > alone.agreement + FITS_BETTER_BY && outweighs(alone);
+    }
+
+    private boolean outweighs(Judged other) {
+      double times = agreement / other.agreement;
+      return Math.pow(times, 3) * outline.confidence() > other.outline.confidence();
+    }
+
+    /** Whether this is a thing on the sheet that the other outline took for one. */
+    boolean liesOn(Judged sheet) {
+      return sheet.agreement < SURELY_LOST && sheet.goesOnBeyondFrame() && outweighs(sheet);
+    }
+
+    private boolean goesOnBeyondFrame() {
+      boolean[] product = Separation.places(outline.kind(), Separation.PRODUCT);
+      Regions pieces = Regions.of(outline.width(), outline.height(), product);
+      int atFrame = pieces.all().stream().mapToInt(Regions.Region::borderPx).sum();
+      return atFrame > AT_FRAME * (outline.width() + outline.height());
     }
 
     /** With what both glances plainly see in the place of what this outline has there. */

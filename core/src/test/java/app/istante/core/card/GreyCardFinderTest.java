@@ -26,9 +26,10 @@ public class GreyCardFinderTest {
 
   @Test(dataProvider = "lots")
   public void findsACardTurnedTiltedAndInColouredLight(long lot) {
+    FlatPlaces places = DrawnPlaces.of(DrawnCards.grey(lot));
+    double[] gains = DrawnCards.gains(lot);
     for (boolean said : new boolean[] {true, false}) {
-      GreyCard card = find(DrawnCards.grey(lot), said).orElseThrow();
-      double[] gains = DrawnCards.gains(lot);
+      GreyCard card = GreyCardFinder.find(places, said).orElseThrow();
       for (int channel = 0; channel < 3; channel++) {
         double truth = 0.18 * gains[channel];
         assertEquals(card.rgb()[channel], truth, 0.03 * truth, "channel " + channel);
@@ -77,8 +78,11 @@ public class GreyCardFinderTest {
   @Test(dataProvider = "alike")
   public void whatOnlyLooksLikeOneIsNone(
       String what, EncodedImage picture, boolean whereSaid, boolean elsewhere) {
-    assertEquals(find(picture, true).isPresent(), whereSaid, what + ", said to be one");
-    assertEquals(find(picture, false).isPresent(), elsewhere, what);
+    FlatPlaces places = DrawnPlaces.of(picture);
+    boolean foundWhereSaid = GreyCardFinder.find(places, true).isPresent();
+    boolean foundElsewhere = GreyCardFinder.find(places, false).isPresent();
+    assertEquals(foundWhereSaid, whereSaid, what + ", said to be one");
+    assertEquals(foundElsewhere, elsewhere, what);
   }
 
   @Test

@@ -67,6 +67,10 @@ public class HolesTest {
   private int opened(double looks, boolean heeding, Function<Holes, Holes.Opened> way) {
     float[] shares = new float[stops.length];
     Arrays.fill(shares, (float) looks);
+    return opened(shares, heeding, way);
+  }
+
+  private int opened(float[] shares, boolean heeding, Function<Holes, Holes.Opened> way) {
     OffGround off = new OffGround(stops, colour, TOLERANCE, COLOUR_TOLERANCE, 0, SIZE, SIZE);
     boolean[] inside = thing.clone();
     Holes holes = new Holes(inside, new boolean[stops.length], off, () -> shares, heeding);
@@ -140,5 +144,31 @@ public class HolesTest {
     assertEquals(opened(0.5, false, holes -> holes.openInShade(shade)), 1);
     Arrays.fill(shade, -0.69f);
     assertEquals(opened(0.8, false, holes -> holes.openInShade(shade)), 1, "just as dark");
+  }
+
+  /** What a glance sees of an opening and its surroundings, up to this far from the middle. */
+  private int openedBySight(double looks, double radius) {
+    float[] shares = new float[stops.length];
+    for (int at = 0; at < shares.length; at++) {
+      double r = Math.hypot(at % SIZE - SIZE / 2.0, at / SIZE - SIZE / 2.0);
+      shares[at] = r < radius ? (float) looks : 0.95f;
+    }
+    return opened(shares, false, Holes::openBySight);
+  }
+
+  /** A glossy handle mirrors the ground along a third of its inner rim. */
+  @Test
+  public void aHandleThatMirrorsTheGroundIsOpenWhereAGlanceSeesThrough() {
+    draw(40, HolesTest::sharp, 0);
+    for (int at = 0; at < stops.length; at++) {
+      int x = at % SIZE - SIZE / 2;
+      int y = at / SIZE - SIZE / 2;
+      boolean besideIsland = Math.hypot(x, y) >= 40 && Math.hypot(x, y) < 52;
+      stops[at] = besideIsland && x > 12 ? -0.35f : stops[at];
+    }
+    assertEquals(opened(0.02, false), 0, "by light alone");
+    assertEquals(openedBySight(0.02, 42), 1);
+    assertEquals(openedBySight(0.2, 42), 0, "not plainly seen");
+    assertEquals(openedBySight(0.02, 60), 0, "only a part of what is seen open");
   }
 }

@@ -73,11 +73,11 @@ public class BlankFrameTest {
 
   private static final Photo TAKE = photo(2, BlankFrameTest::withBox);
   private static final Readings UNAIDED = Measurement.measure(TAKE);
+  private static final Known EMPTY_SET = new Known(blank(BlankFrameTest::empty), null, null);
 
   @Test
   public void aNearlyWhiteBoxIsToldFromTheEmptySet() {
-    Known known = new Known(blank(BlankFrameTest::empty), null, null);
-    Analysed picture = Analysed.of(TAKE, known);
+    Analysed picture = Analysed.of(TAKE, EMPTY_SET);
     Readings readings = Measurement.measure(picture);
     assertTrue(readings.backdrop().knownFromBlank());
     assertTrue(overlap(picture) > 0.98, overlap(picture) + "");
@@ -91,8 +91,7 @@ public class BlankFrameTest {
 
   @Test
   public void theTableInTheEmptyFrameIsForeignInTheTake() {
-    Known known = new Known(blank(BlankFrameTest::empty), null, null);
-    Analysed picture = Analysed.of(TAKE, known);
+    Analysed picture = Analysed.of(TAKE, EMPTY_SET);
     assertEquals(kind(picture, 770, 300), Separation.FOREIGN);
     Readings readings = Measurement.measure(picture);
     assertEquals(readings.backdrop().intrusions().size(), 1);
@@ -108,8 +107,7 @@ public class BlankFrameTest {
           double shade = Math.pow(2, -0.7 * Math.exp(-off * off));
           return inBox(x, y) ? 0.3 : shade * empty(x, y, channel);
         };
-    Known known = new Known(blank(BlankFrameTest::empty), null, null);
-    Analysed picture = Analysed.of(photo(6, shaded), known);
+    Analysed picture = Analysed.of(photo(6, shaded), EMPTY_SET);
     assertEquals(kind(picture, 745, 440), Separation.FOREIGN);
     assertEquals(Measurement.measure(picture).backdrop().falloffStops(), 0.45, 0.08);
   }
@@ -157,8 +155,7 @@ public class BlankFrameTest {
           double stops = exposed - weaker * x / WIDTH - wideShade(y);
           return inBox(x, y) ? 0.25 : Math.pow(2, stops) * empty(x, y, channel);
         };
-    Known known = new Known(blank(BlankFrameTest::empty), null, null);
-    Analysed picture = Analysed.of(photo(4, take), known);
+    Analysed picture = Analysed.of(photo(4, take), EMPTY_SET);
     Readings.Backdrop ground = Measurement.measure(picture).backdrop();
 
     assertTrue(ground.knownFromBlank());
@@ -200,8 +197,7 @@ public class BlankFrameTest {
 
   @Test
   public void theEmptySetAgainstItselfHoldsNothing() {
-    Known known = new Known(blank(BlankFrameTest::empty), null, null);
     Photo again = photo(9, BlankFrameTest::empty);
-    assertFalse(Measurement.measure(Analysed.of(again, known)).product().found());
+    assertFalse(Measurement.measure(Analysed.of(again, EMPTY_SET)).product().found());
   }
 }
