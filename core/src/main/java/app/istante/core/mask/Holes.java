@@ -48,8 +48,8 @@ final class Holes {
 
   /**
    * What is as even and grey as ground, and looks as little as this like a part of the thing, is an
-   * opening if so much of its rim is clear: a handle's may mirror the ground. Of 50 islands in 290
-   * pictures that were left closed so, 49 were ground.
+   * opening if so much of its rim is clear: a handle's may mirror the ground. All 25 islands in 260
+   * pictures that were left closed so were ground; the nearest parts had 0.42 and 0.5 of a rim.
    */
   private static final double LOOKS_PLAINLY_OPEN = 0.1;
 
