@@ -61,7 +61,7 @@ final class Holes {
    */
   private static final double WHOLE_OPENING = 0.75;
 
-  /** And a glance takes it for a part of the thing. */
+  /** What fades out, or lies in thrown shade, is a part if a glance takes it for one by more. */
   private static final double LOOKS_A_THING = 0.65;
 
   /**
@@ -183,13 +183,13 @@ final class Holes {
     boolean leftClosed = false;
     int opened = 0;
     for (Island island : islands.all()) {
-      if (!isLikely(island, product)) {
+      if (!isLikely(island, product) || bySight && !looksOpen(island)) {
         continue;
       }
       rims = rims == null ? new IslandRims(regions, inside, off, ground) : rims;
       boolean mayOpen =
           bySight
-              ? isSeenOpen(island, rims)
+              ? rims.clearShare(island) >= CLEAR_OF_PLAINLY_OPEN && isWholeOpening(island.region())
               : isNothing(island, product, rims) || rims.isClear(island);
       if (mayOpen) {
         if (!isClosed(island, rims)) {
@@ -223,30 +223,25 @@ final class Holes {
         && rims.isAtOutline(island.region());
   }
 
-  /**
-   * Whether a glance sees that it is open, all that is open there, and some of its rim is clear.
-   */
-  private boolean isSeenOpen(Island island, IslandRims rims) {
-    return island.isAsGround()
-        && isSeen(island)
-        && looks(island) < LOOKS_PLAINLY_OPEN
-        && rims.clearShare(island) >= CLEAR_OF_PLAINLY_OPEN
-        && isWholeOpening(island.region());
+  /** Whether it is as even and grey as ground, and a glance sees that it is open. */
+  private boolean looksOpen(Island island) {
+    return island.isAsGround() && isSeen(island) && looks(island) < LOOKS_PLAINLY_OPEN;
   }
 
+  /** Whether it is most of the opening that a glance sees there. */
   private boolean isWholeOpening(Regions.Region island) {
     float[] shares = looks.get();
     Regions openings =
         Regions.of(width, height, at -> inside[at] && shares[at] < LOOKS_PLAINLY_OPEN);
     int[] within = new int[openings.all().size() + 1];
     regions.where(one -> one == island).forEach(at -> within[openings.labels()[at]]++);
-    int seen = 0;
-    int open = 0;
+    int here = 0;
+    int all = 0;
     for (Regions.Region opening : openings.all()) {
-      seen += within[opening.id()];
-      open += within[opening.id()] > 0 ? opening.areaPx() : 0;
+      here += within[opening.id()];
+      all += within[opening.id()] > 0 ? opening.areaPx() : 0;
     }
-    return seen > WHOLE_OPENING * open;
+    return here > WHOLE_OPENING * all;
   }
 
   /** Whether it is a part of the thing, for all that it has a clear rim. */
