@@ -10,8 +10,10 @@ import java.util.stream.Stream;
  * again with the sheet's bend known, and one that does not look like a thing at a {@link
  * FirstGlance} with what the glance sees: on the ground as it was told, or on a sheet that was the
  * outline itself. Where none of these looks like a thing, what the glance sees alone is taken, and
- * stays doubted. Pieces of an outline by light and edges that two glances plainly see otherwise are
- * corrected ({@link PlainlySeen}). What is doubted against the empty set is cut without it, too.
+ * stays doubted. An outline that runs along edges is kept where theirs cross the open ground
+ * ({@link Rivals}). Pieces of an outline by light and edges that two glances plainly see otherwise
+ * are corrected ({@link PlainlySeen}). What is doubted against the empty set is cut without it,
+ * too.
  */
 public final class Separator {
   /** An outline that is surer than this needs no second look with the sheet's bend known. */
@@ -113,7 +115,7 @@ public final class Separator {
     float[] heeded = plain.blank == null ? both : first;
     Judged heeding = Judged.by(glance, second, cut.heeding(heeded));
     Judged told =
-        heeding.preferredTo(alone)
+        heeding.preferredTo(alone) && !alone.isClearerThan(heeding, plain)
             ? heeding
             : sheetsUnder(plain, alone.agreement())
                 .map(
@@ -126,7 +128,7 @@ public final class Separator {
       return told.trusted();
     }
     Judged looked = Judged.by(glance, second, cut.atAGlance(both));
-    if (!looked.plainlyNearerThan(told)) {
+    if (!looked.plainlyNearerThan(told) || told.isClearerThan(looked, plain)) {
       return told.trusted();
     }
     // The ground is that of the sheet on which the outline is surest.
@@ -164,6 +166,11 @@ public final class Separator {
     /** Light and edges may have been misled, or a glance: so both count. */
     boolean preferredTo(Judged alone) {
       return agreement >= FITS && agreement > alone.agreement + FITS_BETTER_BY && outweighs(alone);
+    }
+
+    /** Whether this looks like a thing, too, and runs along edges where the other does not. */
+    boolean isClearerThan(Judged other, AgainstGround seen) {
+      return agreement >= LOST && Rivals.isClearer(seen, outline, other.outline);
     }
 
     private boolean outweighs(Judged other) {

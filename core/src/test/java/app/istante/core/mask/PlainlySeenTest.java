@@ -124,6 +124,15 @@ public class PlainlySeenTest {
   }
 
   @Test
+  public void whatIsLargeIsNotTakenOff() {
+    int[] beside = {140, 40, 45, 100};
+    Separation both = outline(-0.8, null, SHADOW, beside);
+    Separation alone = outline(-0.8, null);
+    float[] nothing = glance(beside, 0.05);
+    assertSame(corrected(both, alone, nothing, nothing), both);
+  }
+
+  @Test
   public void whatStandsOutFarOrLiesDeepInShadeIsNotAdded() {
     float[] sure = glance(SHADOW, 0.95);
     Separation body = outline(0, null);
