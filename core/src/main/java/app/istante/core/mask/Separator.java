@@ -114,7 +114,7 @@ public final class Separator {
     // Against the empty set light says so much that a second glance only blurs it.
     float[] heeded = plain.blank == null ? both : first;
     Judged heeding = Judged.by(glance, second, cut.heeding(heeded));
-    Judged told =
+    Judged cutAgain =
         heeding.preferredTo(alone) && !alone.isClearerThan(heeding, plain)
             ? heeding
             : sheetsUnder(plain, alone.agreement())
@@ -124,6 +124,7 @@ public final class Separator {
                 .filter(upon -> upon.preferredTo(alone) || upon.liesOn(alone))
                 .findFirst()
                 .orElseGet(corrected);
+    Judged told = cutAgain.withoutPrint(glance, second);
     if (told.trusted().confidence() >= DOUBTED) {
       return told.trusted();
     }
@@ -168,9 +169,14 @@ public final class Separator {
       return agreement >= FITS && agreement > alone.agreement + FITS_BETTER_BY && outweighs(alone);
     }
 
-    /** Whether this looks like a thing, too, and runs along edges where the other does not. */
+    /**
+     * Whether this looks like a thing, too, and runs along edges where the other does not. What
+     * both glances fully see needs no edges: white things on white have none.
+     */
     boolean isClearerThan(Judged other, AgainstGround seen) {
-      return agreement >= LOST && Rivals.isClearer(seen, outline, other.outline);
+      return agreement >= LOST
+          && other.least < FirstGlance.AGREES
+          && Rivals.isClearer(seen, outline, other.outline);
     }
 
     private boolean outweighs(Judged other) {
@@ -193,6 +199,12 @@ public final class Separator {
     /** With what both glances plainly see in the place of what this outline has there. */
     Judged corrected(Separation other, FirstGlance one, FirstGlance second) {
       return by(one, second, PlainlySeen.corrected(outline, other, one.shares(), second.shares()));
+    }
+
+    /** With print filled that it was opened at. */
+    Judged withoutPrint(FirstGlance one, FirstGlance second) {
+      Separation filled = PlainlySeen.withoutPrint(outline, one.shares(), second.shares());
+      return filled == outline ? this : by(one, second, filled);
     }
 
     boolean plainlyNearerThan(Judged told) {

@@ -112,6 +112,26 @@ public class PlainlySeenTest {
     assertSame(corrected(open, open, outside, outside), open, "what lies around is no opening");
   }
 
+  /** Squares of a cloth, each finer than a glance, tell together what one alone does not. */
+  @Test
+  public void manyFineOpeningsAreAPatternWhereAThingIsSeen() {
+    Separation dotted = outline(0, null);
+    float[] alpha = dotted.alpha();
+    byte[] kind = dotted.kind();
+    for (int y = 60; y < 120; y += 5) {
+      for (int x = 70; x < 130; x += 5) {
+        alpha[y * WIDTH + x] = 0;
+        kind[y * WIDTH + x] = Separation.GROUND;
+      }
+    }
+    float[] cloth = glance(BODY, 0.99);
+    Separation whole = PlainlySeen.withoutPrint(dotted, cloth, cloth);
+    assertEquals(area(whole), area(outline(0, null)));
+    assertEquals(area(dotted), area(whole) - 144, "the outline itself is as it was");
+    float[] links = glance(BODY, 0.96);
+    assertSame(PlainlySeen.withoutPrint(dotted, cloth, links), dotted, "as a chain's are seen");
+  }
+
   @Test
   public void aShadowThatBothSeeNothingInIsTakenOff() {
     Separation both = outline(-0.8, null, SHADOW);
