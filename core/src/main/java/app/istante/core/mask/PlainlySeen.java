@@ -32,9 +32,9 @@ final class PlainlySeen {
 
   /**
    * Ground that is deeper in shade than this is not easily overlooked: stops. Of 22 such pieces in
-   * 454 pictures the two that were deeper and no thing are left out so, and one that was.
+   * 454 pictures the deepest, at -0.68, was no thing, the next, at -0.36, was one.
    */
-  private static final double DEEPEST_STOPS = -0.3;
+  private static final double DEEPEST_STOPS = -0.5;
 
   /** Of what lies around a piece that was overlooked, so much was found. */
   private static final double BESIDE_SHARE = 0.5;
