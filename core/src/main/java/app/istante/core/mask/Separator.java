@@ -10,10 +10,10 @@ import java.util.stream.Stream;
  * again with the sheet's bend known, and one that does not look like a thing at a {@link
  * FirstGlance} with what the glance sees: on the ground as it was told, or on a sheet that was the
  * outline itself. Where none of these looks like a thing, what the glance sees alone is taken, and
- * stays doubted. An outline that runs along edges is kept where theirs cross the open ground
- * ({@link Rivals}). Pieces of an outline by light and edges that two glances plainly see otherwise
- * are corrected ({@link PlainlySeen}). What is doubted against the empty set is cut without it,
- * too.
+ * stays doubted. An outline that runs along edges is kept where the glance's crosses the open
+ * ground ({@link Rivals}). Pieces of an outline by light and edges that two glances plainly see
+ * otherwise are corrected ({@link PlainlySeen}). What is doubted against the empty set is cut
+ * without it, too.
  */
 public final class Separator {
   /** An outline that is surer than this needs no second look with the sheet's bend known. */
