@@ -171,10 +171,12 @@ public final class Separator {
 
     /**
      * Whether this looks like a thing, too, and runs along edges where the other does not. What
-     * both glances fully see needs no edges: white things on white have none.
+     * both glances fully see needs no edges: white things on white have none. Against the empty set
+     * light tells where there is none (a white mug's outline is lost with this: 0.94 to 0.87).
      */
     boolean isClearerThan(Judged other, AgainstGround seen) {
-      return agreement >= LOST
+      return seen.blank == null
+          && agreement >= LOST
           && other.least < FirstGlance.AGREES
           && Rivals.isClearer(seen, outline, other.outline);
     }
