@@ -45,11 +45,9 @@ record Evidence(OffGround off, float[][] log, double typicalGradient) {
 
   /** What looks as the ground should. */
   boolean[] like() {
-    double tolerance = off.tolerance();
     boolean[] like = new boolean[off.deviation().length];
     for (int at = 0; at < like.length; at++) {
-      like[at] =
-          Math.abs(off.deviation()[at]) < tolerance && off.colour()[at] < off.colourTolerance();
+      like[at] = off.isLike(at);
     }
     return like;
   }

@@ -27,6 +27,11 @@ record OffGround(
 
   private static final double MOST_TWICE_COLOURED = 0.3;
 
+  /** Whether a pixel looks as the ground should. */
+  boolean isLike(int at) {
+    return Math.abs(deviation[at]) < tolerance && colour[at] < colourTolerance;
+  }
+
   /** Whether a pixel has the colour of the ground, lit or in shade. */
   boolean isGrey(int at) {
     double twice = Math.min(MOST_TWICE_COLOURED, TWICE_COLOURED * groundColour);

@@ -1,5 +1,7 @@
 package app.istante.core.mask;
 
+import java.util.stream.Stream;
+
 /**
  * Pieces of the picture that two glances plainly see otherwise than its outline: a lid that is
  * burnt into the ground, the pale rim of a mug, a hard shadow just below the thing. They are small
@@ -90,12 +92,12 @@ final class PlainlySeen {
   /** The same with gaps filled that both glances see as a thing, or the outline itself. */
   static Separation withoutPrint(Separation outline, float[] sure, float[] surer) {
     PlainlySeen seen = new PlainlySeen(outline, outline);
-    boolean filled = seen.fillPrint(seen.gaps.means(at -> Math.min(sure[at], surer[at])));
+    boolean filled = seen.fillPrint(sure, surer);
     return filled ? outline.outlined(seen.alpha, seen.kind, seen.parts(), seen.holes()) : outline;
   }
 
   private Separation corrected(float[] sure, float[] surer) {
-    boolean filled = fillPrint(gaps.means(at -> Math.min(sure[at], surer[at])));
+    boolean filled = fillPrint(sure, surer);
     Bits there = product(other.kind());
     Regions added = Regions.of(there.andNot(product));
     Regions taken = Regions.of(product.andNot(there));
@@ -130,7 +132,11 @@ final class PlainlySeen {
   /** Whether a glance sees a thing through a gap of an outline. */
   static boolean opensPrint(Separation outline, FirstGlance glance) {
     Regions gaps = Regions.of(product(outline, outline.kind()).not());
-    Regions openings = Regions.of(gaps.where(gap -> gap.borderPx() == 0));
+    boolean pattern = fineArea(gaps) >= PATTERN_SHARE * gaps.pixels();
+    // Most outlines have none, and needn't ask.
+    Regions openings =
+        Regions.of(
+            gaps.where(gap -> gap.borderPx() == 0 && (pattern || isLarge(gap, gaps.pixels()))));
     if (openings.all().isEmpty()) {
       return false;
     }
@@ -143,14 +149,8 @@ final class PlainlySeen {
    * @param things what is seen of a thing in each of the gaps
    */
   private static Bits print(Regions gaps, double[] things) {
-    double area = 0;
-    double seen = 0;
-    for (Regions.Region gap : gaps.all()) {
-      if (gap.borderPx() == 0 && !isLarge(gap, gaps.pixels())) {
-        area += gap.areaPx();
-        seen += gap.areaPx() * things[gap.id()];
-      }
-    }
+    double area = fineArea(gaps);
+    double seen = fine(gaps).mapToDouble(gap -> gap.areaPx() * things[gap.id()]).sum();
     boolean pattern = area >= PATTERN_SHARE * gaps.pixels() && seen >= PRINT * area;
     return gaps.where(
         gap ->
@@ -158,9 +158,18 @@ final class PlainlySeen {
                 && (isLarge(gap, gaps.pixels()) ? things[gap.id()] >= PRINT : pattern));
   }
 
+  /** Openings that are finer than a glance. */
+  private static Stream<Regions.Region> fine(Regions gaps) {
+    return gaps.all().stream().filter(gap -> gap.borderPx() == 0 && !isLarge(gap, gaps.pixels()));
+  }
+
+  private static double fineArea(Regions gaps) {
+    return fine(gaps).mapToInt(Regions.Region::areaPx).sum();
+  }
+
   /** Fills gaps that both glances see as a thing; whether there are any. */
-  private boolean fillPrint(double[] things) {
-    Bits print = print(gaps, things);
+  private boolean fillPrint(float[] sure, float[] surer) {
+    Bits print = print(gaps, gaps.means(at -> Math.min(sure[at], surer[at])));
     print.forEach(at -> kind[at] = Separation.PRODUCT);
     print.near(BESIDE_PX).forEach(at -> alpha[at] = kind[at] == Separation.PRODUCT ? 1 : alpha[at]);
     return !print.isEmpty();

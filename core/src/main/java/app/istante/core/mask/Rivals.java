@@ -29,10 +29,14 @@ final class Rivals {
   private final Bits one;
   private final Bits other;
 
+  /** What lies so near to an edge that it may be an outline's own. */
+  private final Bits edges;
+
   private Rivals(AgainstGround seen, Separation one, Separation other) {
     this.seen = seen;
     this.one = product(one);
     this.other = product(other);
+    edges = Bits.below(seen.edge, 1, seen.width, seen.height).not().near(OWN_EDGE_PX);
   }
 
   /**
@@ -50,24 +54,16 @@ final class Rivals {
   /** Share of an outline that runs away from the other and shows no edge. */
   private double unclear(Bits outlined, Bits rival) {
     Bits rim = rim(outlined);
-    Bits edges = Bits.below(seen.edge, 1, seen.width, seen.height).not().near(OWN_EDGE_PX);
     Bits without = rim.andNot(rim(rival).near(SAME_PX)).andNot(edges);
     return without.count() / (double) Math.max(1, rim.count());
   }
 
   /** Whether the other one mostly adds what is unlike the ground. */
   private boolean findsMore() {
+    Bits added = other.andNot(one);
     int[] unlike = new int[1];
-    other
-        .andNot(one)
-        .forEach(
-            at -> {
-              boolean like =
-                  Math.abs(seen.off.deviation()[at]) < seen.off.tolerance()
-                      && seen.off.colour()[at] < seen.off.colourTolerance();
-              unlike[0] += like ? 0 : 1;
-            });
-    int differ = other.andNot(one).count() + one.andNot(other).count();
+    added.forEach(at -> unlike[0] += seen.off.isLike(at) ? 0 : 1);
+    int differ = added.count() + one.andNot(other).count();
     return unlike[0] >= UNLIKE_SHARE * differ;
   }
 
