@@ -115,8 +115,8 @@ final class BackdropMeasure {
     if (tint == null) {
       notes.cantTell("backdrop.castA", "The ground is clipped to white; a tint can't be seen.");
     } else {
-      double bandA = Math.max(0.7, tint.doubtA(doubt));
-      double bandB = Math.max(0.6, tint.doubtB(doubt));
+      double bandA = tint.doubtA(doubt);
+      double bandB = tint.doubtB(doubt);
       notes.band("backdrop.castA", bandA);
       notes.band("backdrop.castB", bandB);
       notes.band("backdrop.castChroma", Math.hypot(bandA, bandB));

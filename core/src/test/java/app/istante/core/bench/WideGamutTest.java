@@ -4,14 +4,19 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
+import app.istante.core.colour.Lab;
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Limits;
 import app.istante.core.image.Photo;
 import app.istante.core.image.PhotoReader;
 import app.istante.core.image.PhotoWriter;
+import app.istante.core.image.Srgb;
+import app.istante.core.measure.Measurement;
+import app.istante.core.measure.Readings;
 import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
+import java.util.SplittableRandom;
 import java.util.zip.CRC32;
 import java.util.zip.DeflaterOutputStream;
 import org.testng.annotations.Test;
@@ -19,6 +24,8 @@ import org.testng.annotations.Test;
 /** A file in the codes of wider primaries is the same picture to the reader. */
 public class WideGamutTest {
   private static final int SIDE = 96;
+  private static final double FINE = 0.95;
+  private static final int TINTS = 25;
 
   /** Patches of 16 pixels, so that JPEG keeps them; the middle of each is looked at. */
   @Test
@@ -33,6 +40,52 @@ public class WideGamutTest {
     holds(withProfile(PhotoWriter.png(WideGamut.codes(patches))), patches);
   }
 
+  /**
+   * A ground of one tint all over: whole codes can't average out, neither in the picture as it is
+   * nor in the wider one's.
+   */
+  @Test
+  public void anEvenTintStaysWithinItsBand() throws Exception {
+    SplittableRandom random = new SplittableRandom(27);
+    int held = 0;
+    for (int trial = 0; trial < TINTS; trial++) {
+      double[] tint = new double[3];
+      double green = random.nextDouble(160, 240);
+      tint[0] = green + random.nextDouble(0, 6);
+      tint[1] = green;
+      tint[2] = green - random.nextDouble(0, 12);
+      EncodedImage even = blockOn(tint);
+      Readings before = Measurement.measure(read(PhotoWriter.jpeg(even, FINE)));
+      Readings after = Measurement.measure(read(WideGamut.jpeg(even, FINE)));
+      double bandA = before.uncertainty().get("backdrop.castA");
+      double bandB = before.uncertainty().get("backdrop.castB");
+      Lab truth =
+          Lab.ofLinear(
+              Srgb.decode(tint[0] / 255), Srgb.decode(tint[1] / 255), Srgb.decode(tint[2] / 255));
+      held += Math.abs(before.backdrop().castA() - truth.a()) <= bandA ? 1 : 0;
+      held += Math.abs(before.backdrop().castB() - truth.b()) <= bandB ? 1 : 0;
+      held += Math.abs(before.backdrop().castA() - after.backdrop().castA()) <= bandA ? 1 : 0;
+      held += Math.abs(before.backdrop().castB() - after.backdrop().castB()) <= bandB ? 1 : 0;
+    }
+    assertTrue(held >= 0.95 * 4 * TINTS, held + " of " + 4 * TINTS);
+  }
+
+  private static Photo read(byte[] file) throws Exception {
+    return new PhotoReader(Limits.STANDARD).read(file);
+  }
+
+  /** A dark block, so that there is a thing, on an even ground. */
+  private static EncodedImage blockOn(double[] tint) {
+    int width = 320;
+    int height = 240;
+    byte[] rgb = new byte[3 * width * height];
+    for (int at = 0; at < rgb.length; at++) {
+      boolean block = Math.abs(at / 3 % width - 160) < 50 && Math.abs(at / 3 / width - 120) < 60;
+      rgb[at] = (byte) (block ? 60 : Math.round(tint[at % 3]));
+    }
+    return new EncodedImage(width, height, rgb);
+  }
+
   private static EncodedImage patches() {
     byte[] rgb = new byte[3 * SIDE * SIDE];
     for (int at = 0; at < rgb.length; at++) {
@@ -43,7 +96,7 @@ public class WideGamutTest {
   }
 
   private static void holds(byte[] file, EncodedImage patches) throws Exception {
-    Photo photo = new PhotoReader(Limits.STANDARD).read(file);
+    Photo photo = read(file);
     byte[] read = photo.srgb().rgb();
     for (int y = 8; y < SIDE; y += 16) {
       for (int x = 8; x < SIDE; x += 16) {
