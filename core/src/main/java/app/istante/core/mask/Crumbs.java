@@ -25,8 +25,7 @@ final class Crumbs {
   /** The outline without them, or as it was. */
   static Separation dropped(Separation seen, Glance glance) {
     int width = seen.width();
-    int height = seen.height();
-    Bits product = Bits.of(Separation.places(seen.kind(), Separation.PRODUCT), width, height);
+    Bits product = seen.product();
     Regions pieces = Regions.of(product);
     if (pieces.all().size() < 2) {
       return seen;

@@ -70,7 +70,7 @@ final class PlainlySeen {
     this.other = other;
     width = outline.width();
     height = outline.height();
-    product = product(outline.kind());
+    product = outline.product();
     gaps = Regions.of(product.not());
     kind = outline.kind().clone();
     alpha = outline.alpha().clone();
@@ -98,7 +98,7 @@ final class PlainlySeen {
 
   private Separation corrected(float[] sure, float[] surer) {
     boolean filled = fillPrint(sure, surer);
-    Bits there = product(other.kind());
+    Bits there = outline.product(other.kind());
     Regions added = Regions.of(there.andNot(product));
     Regions taken = Regions.of(product.andNot(there));
     double[] things = added.means(at -> Math.min(sure[at], surer[at]));
@@ -131,7 +131,7 @@ final class PlainlySeen {
 
   /** Whether a glance sees a thing through a gap of an outline. */
   static boolean opensPrint(Separation outline, FirstGlance glance) {
-    Regions gaps = Regions.of(product(outline, outline.kind()).not());
+    Regions gaps = Regions.of(outline.product().not());
     boolean pattern = fineArea(gaps) >= PATTERN_SHARE * gaps.pixels();
     // Most outlines have none, and needn't ask.
     Regions openings =
@@ -203,12 +203,12 @@ final class PlainlySeen {
   }
 
   private int parts() {
-    int more = large(Regions.of(product(kind)), false) - large(Regions.of(product), false);
+    int more = large(Regions.of(outline.product(kind)), false) - large(Regions.of(product), false);
     return Math.max(1, outline.parts() + more);
   }
 
   private int holes() {
-    int more = large(Regions.of(product(kind).not()), true) - large(gaps, true);
+    int more = large(Regions.of(outline.product(kind).not()), true) - large(gaps, true);
     return Math.max(0, outline.holes() + more);
   }
 
@@ -219,14 +219,5 @@ final class PlainlySeen {
             .filter(one -> ProductCut.isPart(one.areaPx(), pixels))
             .filter(one -> !inside || one.borderPx() == 0)
             .count();
-  }
-
-  private Bits product(byte[] kinds) {
-    return product(outline, kinds);
-  }
-
-  private static Bits product(Separation outline, byte[] kinds) {
-    boolean[] places = Separation.places(kinds, Separation.PRODUCT);
-    return Bits.of(places, outline.width(), outline.height());
   }
 }

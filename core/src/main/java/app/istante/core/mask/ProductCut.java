@@ -31,7 +31,7 @@ final class ProductCut {
   /** Just under what counts as covered. */
   private static final float HARDLY_HALF = 0.49f;
 
-  private static final double SMALLEST_PRODUCT_SHARE = 0.001;
+  static final double SMALLEST_PRODUCT_SHARE = 0.001;
 
   private final int width;
   private final int height;

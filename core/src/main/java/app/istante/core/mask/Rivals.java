@@ -34,8 +34,8 @@ final class Rivals {
 
   private Rivals(AgainstGround seen, Separation one, Separation other) {
     this.seen = seen;
-    this.one = product(one);
-    this.other = product(other);
+    this.one = one.product();
+    this.other = other.product();
     edges = Bits.below(seen.edge, 1, seen.width, seen.height).not().near(OWN_EDGE_PX);
   }
 
@@ -69,10 +69,5 @@ final class Rivals {
 
   private static Bits rim(Bits outlined) {
     return outlined.andNot(outlined.inner());
-  }
-
-  private static Bits product(Separation outline) {
-    boolean[] places = Separation.places(outline.kind(), Separation.PRODUCT);
-    return Bits.of(places, outline.width(), outline.height());
   }
 }

@@ -48,6 +48,16 @@ public record Separation(
     return places;
   }
 
+  /** The places of the product. */
+  Bits product() {
+    return product(kind);
+  }
+
+  /** The places of the product, were each pixel of another kind. */
+  Bits product(byte[] otherKind) {
+    return Bits.of(places(otherKind, PRODUCT), width, height);
+  }
+
   /** What is neither product nor foreign: what a selling place sees as ground. */
   public boolean isGroundOrShadow(int at) {
     return kind[at] == GROUND || kind[at] == SHADOW;

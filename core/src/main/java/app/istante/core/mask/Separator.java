@@ -13,7 +13,7 @@ import java.util.stream.Stream;
  * stays doubted. An outline that runs along edges is kept where the glance's crosses the open
  * ground ({@link Rivals}). Pieces of an outline by light and edges that two glances plainly see
  * otherwise are corrected ({@link PlainlySeen}). What is doubted against the empty set is cut
- * without it, too.
+ * without it, too. A bare ground is not looked at again: a glance sees things in grain.
  */
 public final class Separator {
   /** An outline that is surer than this needs no second look with the sheet's bend known. */
@@ -84,7 +84,11 @@ public final class Separator {
 
   private static Separation told(AgainstGround ground, FirstGlance glance) {
     ProductCut cut = new ProductCut(ground, glance);
-    Separation seen = withBend(ground, cut.made(), glance);
+    Separation made = cut.made();
+    if (!made.found() && ground.isBare()) {
+      return made;
+    }
+    Separation seen = withBend(ground, made, glance);
     return Crumbs.dropped(chosen(ground, cut, seen, glance), glance);
   }
 
@@ -192,8 +196,7 @@ public final class Separator {
     }
 
     private boolean goesOnBeyondFrame() {
-      boolean[] product = Separation.places(outline.kind(), Separation.PRODUCT);
-      Regions pieces = Regions.of(outline.width(), outline.height(), product);
+      Regions pieces = Regions.of(outline.product());
       int atFrame = pieces.all().stream().mapToInt(Regions.Region::borderPx).sum();
       return atFrame > AT_FRAME * (outline.width() + outline.height());
     }

@@ -165,14 +165,27 @@ public class SeparatorTest {
     }
   }
 
+  /** Only then is a ground not looked at again: a pale thing may be what a glance finds. */
+  @Test
+  public void aGroundIsBareWhereNothingDiffersFromIt() {
+    fill(0, 0, WIDTH, HEIGHT, GROUND);
+    assertTrue(AgainstGround.of(grained(), null, null).isBare());
+    fill(180, 130, 220, 170, new float[] {0.64f, 0.64f, 0.64f});
+    assertFalse(AgainstGround.of(grained(), null, null).isBare());
+  }
+
   private Separation separated() {
+    return Separator.separate(grained());
+  }
+
+  private LinearImage grained() {
     Random random = new Random(7);
     for (float[] plane : planes) {
       for (int at = 0; at < plane.length; at++) {
         plane[at] *= (float) (1 + 0.006 * random.nextGaussian());
       }
     }
-    return Separator.separate(new LinearImage(WIDTH, HEIGHT, planes[0], planes[1], planes[2]));
+    return new LinearImage(WIDTH, HEIGHT, planes[0], planes[1], planes[2]);
   }
 
   private static byte kind(Separation parts, int x, int y) {
