@@ -26,11 +26,11 @@ final class GroundTint {
   /**
    * What whole codes leave open of a tint that is the same all over: JPEG rounds its two colour
    * planes (ITU-T T.871), so that pale greys written twice, the second time by another profile,
-   * come back as far apart as this in 98 of 100 cases.
+   * come back as far apart as this at most in 95 of 100 cases.
    */
-  private static final double ROUNDED_A = 0.9;
+  private static final double ROUNDED_A = 0.8;
 
-  private static final double ROUNDED_B = 0.95;
+  private static final double ROUNDED_B = 1;
 
   /** Standard deviation, units of CIELAB, from which such rounding averages out over the ground. */
   private static final double VARIED = 1;
