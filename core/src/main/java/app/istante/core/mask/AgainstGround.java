@@ -352,18 +352,6 @@ final class AgainstGround {
     return mean[2] - mean[0];
   }
 
-  /** Whether nothing that could be a thing differs from the ground, and no clear edge is there. */
-  boolean isBare() {
-    int unlike = 0;
-    int edged = 0;
-    for (int at = 0; at < edge.length; at++) {
-      unlike += off.isLike(at) ? 0 : 1;
-      edged += edge[at] >= 1 ? 1 : 0;
-    }
-    double least = ProductCut.SMALLEST_PRODUCT_SHARE * edge.length;
-    return unlike < least && edged < least;
-  }
-
   /** Whether a pixel is as bright as the file can tell. */
   boolean isBurnt(int at) {
     return log[0][at] > CLIPPED_LOG && log[1][at] > CLIPPED_LOG && log[2][at] > CLIPPED_LOG;

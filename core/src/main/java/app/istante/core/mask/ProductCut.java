@@ -31,7 +31,7 @@ final class ProductCut {
   /** Just under what counts as covered. */
   private static final float HARDLY_HALF = 0.49f;
 
-  static final double SMALLEST_PRODUCT_SHARE = 0.001;
+  private static final double SMALLEST_PRODUCT_SHARE = 0.001;
 
   private final int width;
   private final int height;
@@ -74,6 +74,18 @@ final class ProductCut {
     lines = EdgeLines.of(edge, width, height);
     boolean[] beyond = beside == null ? null : beside.foreign();
     found = Enclosure.of(edge, lines, like, other, beyond, width, height);
+  }
+
+  /** Whether nothing that could be a thing differs from the ground, and no clear edge is there. */
+  boolean isBare() {
+    int unlike = 0;
+    int edged = 0;
+    for (int at = 0; at < edge.length; at++) {
+      unlike += off.isLike(at) ? 0 : 1;
+      edged += edge[at] >= 1 ? 1 : 0;
+    }
+    double least = SMALLEST_PRODUCT_SHARE * edge.length;
+    return unlike < least && edged < least;
   }
 
   /** Cut by light and edges. */

@@ -85,7 +85,7 @@ public final class Separator {
   private static Separation told(AgainstGround ground, FirstGlance glance) {
     ProductCut cut = new ProductCut(ground, glance);
     Separation made = cut.made();
-    if (!made.found() && ground.isBare()) {
+    if (!made.found() && cut.isBare()) {
       return made;
     }
     Separation seen = withBend(ground, made, glance);

@@ -99,21 +99,21 @@ final class GroundTint {
 
   /** By how much a may be off. */
   double doubtA(GroundDoubt doubt) {
-    return Math.max(LEAST_DOUBT_A, doubtOf(histogramA, ROUNDED_A, doubt));
+    return Math.max(isEven(histogramA) ? ROUNDED_A : LEAST_DOUBT_A, strange(histogramA, doubt));
   }
 
   /** By how much b may be off. */
   double doubtB(GroundDoubt doubt) {
-    return Math.max(LEAST_DOUBT_B, doubtOf(histogramB, ROUNDED_B, doubt));
+    return Math.max(isEven(histogramB) ? ROUNDED_B : LEAST_DOUBT_B, strange(histogramB, doubt));
   }
 
-  private static double doubtOf(long[] histogram, double rounded, GroundDoubt doubt) {
-    double strange = doubt.ofMean(histogram) / STEPS;
-    return spread(histogram) < VARIED ? Math.max(rounded, strange) : strange;
+  /** By how much it is off if some of the ground is something else. */
+  private static double strange(long[] histogram, GroundDoubt doubt) {
+    return doubt.ofMean(histogram) / STEPS;
   }
 
-  /** Standard deviation of a histogram, in units of CIELAB. */
-  private static double spread(long[] histogram) {
+  /** Whether the tint is so much the same all over that rounding does not average out. */
+  private static boolean isEven(long[] histogram) {
     double total = 0;
     double sum = 0;
     double squares = 0;
@@ -124,7 +124,7 @@ final class GroundTint {
       squares += histogram[step] * value * value;
     }
     double mean = sum / total;
-    return Math.sqrt(Math.max(0, squares / total - mean * mean));
+    return squares / total - mean * mean < VARIED * VARIED;
   }
 
   /** One side against the other; null where a side shows too little ground. */

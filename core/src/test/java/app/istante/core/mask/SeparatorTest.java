@@ -169,9 +169,13 @@ public class SeparatorTest {
   @Test
   public void aGroundIsBareWhereNothingDiffersFromIt() {
     fill(0, 0, WIDTH, HEIGHT, GROUND);
-    assertTrue(AgainstGround.of(grained(), null, null).isBare());
+    assertTrue(cut(grained()).isBare());
     fill(180, 130, 220, 170, new float[] {0.64f, 0.64f, 0.64f});
-    assertFalse(AgainstGround.of(grained(), null, null).isBare());
+    assertFalse(cut(grained()).isBare());
+  }
+
+  private static ProductCut cut(LinearImage image) {
+    return new ProductCut(AgainstGround.of(image, null, null), FirstGlance.at(image, null));
   }
 
   private Separation separated() {
