@@ -13,7 +13,8 @@ import java.util.stream.Stream;
  * stays doubted. An outline that runs along edges is kept where the glance's crosses the open
  * ground ({@link Rivals}). Pieces of an outline by light and edges that two glances plainly see
  * otherwise are corrected ({@link PlainlySeen}). What is doubted against the empty set is cut
- * without it, too. A bare ground is not looked at again: a glance sees things in grain.
+ * without it, too. A bare ground is not looked at again: a glance sees things in grain. What is not
+ * quite sure in the end is told once more from nearby ({@link CloserLook}).
  */
 public final class Separator {
   /** An outline that is surer than this needs no second look with the sheet's bend known. */
@@ -58,6 +59,22 @@ public final class Separator {
   /** The most that an outline by a glance alone is trusted: it stays doubted. */
   private static final double AT_A_GLANCE = 0.45;
 
+  /**
+   * An outline that is less sure is told once more from nearby. Of 151 that were surer two were
+   * wrong; neither is told otherwise, but two of the right ones are.
+   */
+  private static final double SURE_AT_ONCE = 0.93;
+
+  /**
+   * Two tellings of an outline that overlap by less cannot both be right. Of 119 less sure but
+   * trusted ones 33 were wrong: 17 of them are told otherwise, and three of the right ones; with
+   * 0.95 14 and two, with 0.97 17 and eight.
+   */
+  private static final double SAME = 0.96;
+
+  /** The most that an outline is trusted that is told otherwise from nearby: it stays doubted. */
+  private static final double TOLD_OTHERWISE = 0.45;
+
   private Separator() {}
 
   /** Takes the picture apart. A picture of nothing but ground gives {@code found == false}. */
@@ -79,7 +96,19 @@ public final class Separator {
       Separation without = told(AgainstGround.of(image, foreign, null), glance);
       told = without.confidence() > told.confidence() ? ground.holding(without, told) : told;
     }
-    return ground.unshaded(told);
+    return ground.unshaded(confirmed(image, foreign, told));
+  }
+
+  /** The outline, doubted where it is told otherwise from nearby. */
+  private static Separation confirmed(LinearImage image, boolean[] foreign, Separation told) {
+    double sure = told.confidence();
+    if (sure < DOUBTED || sure >= SURE_AT_ONCE || told.againstBlank()) {
+      return told;
+    }
+    CloserLook look = new CloserLook(image, foreign, told);
+    AgainstGround ground = AgainstGround.of(look.part(), look.foreign(), null);
+    Separation again = told(ground, FirstGlance.at(look.part(), look.foreign()));
+    return look.overlap(again) < SAME ? told.trusted(TOLD_OTHERWISE / sure) : told;
   }
 
   private static Separation told(AgainstGround ground, FirstGlance glance) {
