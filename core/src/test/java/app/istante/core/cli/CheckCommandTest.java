@@ -32,7 +32,7 @@ public class CheckCommandTest {
   void makeFiles() throws IOException {
     folder = Files.createTempDirectory("istante-check");
     Simulated take =
-        Simulated.of(DemoShop.Item.CADDY, new DemoShop.Set().litGround().fill(0.6), 1.15, 1);
+        Simulated.of(DemoShop.Item.CADDY, new DemoShop.Set().litGround().fill(0.6), 1, 1);
     good = folder.resolve("caddy.jpg");
     Files.write(good, PhotoWriter.jpeg(take.photo().picture(), 0.93));
     broken = folder.resolve("notes.jpg");
