@@ -55,6 +55,40 @@ final class CloserLook {
     return foreign;
   }
 
+  /** What was outlined in the picture. */
+  Separation told() {
+    return told;
+  }
+
+  /** The outline as it was told before, of the part's pixels. */
+  float[] before() {
+    float[] before = new float[part.width() * part.height()];
+    for (int y = 0; y < part.height(); y++) {
+      int from = (top + y) * told.width() + left;
+      System.arraycopy(told.alpha(), from, before, y * part.width(), part.width());
+    }
+    return before;
+  }
+
+  /** The picture with the outline that was told of the part. */
+  Separation outlinedAs(Separation again) {
+    float[] alpha = new float[told.alpha().length];
+    byte[] kind = told.kind().clone();
+    for (int at = 0; at < kind.length; at++) {
+      int x = at % told.width() - left;
+      int y = at / told.width() - top;
+      boolean within = x >= 0 && y >= 0 && x < part.width() && y < part.height();
+      int here = y * part.width() + x;
+      alpha[at] = within && kind[at] != Separation.FOREIGN ? again.alpha()[here] : 0;
+      if (alpha[at] >= 0.5f) {
+        kind[at] = Separation.PRODUCT;
+      } else if (kind[at] == Separation.PRODUCT) {
+        kind[at] = told.open(at);
+      }
+    }
+    return told.outlined(alpha, kind, again.parts(), again.holes());
+  }
+
   /**
    * How alike the two outlines are: intersection over union, 0 to 1.
    *

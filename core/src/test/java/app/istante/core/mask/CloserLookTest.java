@@ -92,6 +92,24 @@ public class CloserLookTest {
   public void outlinesAreComparedWhereThePartLies() {
     Separation told = outline(at -> isIn(at, 200, 100, 400, 200));
     CloserLook look = new CloserLook(drawn(0, 1), null, told);
+    assertEquals(look.overlap(leftHalf(look)), 0.5, 1e-9);
+  }
+
+  @Test
+  public void anOutlineOfThePartIsPutWhereItLies() {
+    Separation told = outline(at -> isIn(at, 200, 100, 400, 200));
+    CloserLook look = new CloserLook(drawn(0, 1), null, told);
+    Separation whole = look.outlinedAs(leftHalf(look));
+    for (int at = 0; at < WIDTH * HEIGHT; at++) {
+      boolean half = isIn(at, 200, 100, 300, 200);
+      assertEquals(whole.alpha()[at], half ? 1f : 0f);
+      assertEquals(whole.kind()[at], half ? Separation.PRODUCT : Separation.GROUND);
+    }
+    assertEquals(whole.confidence(), told.confidence());
+  }
+
+  /** Of a thing of 200 by 100 pixels, its left hundred columns. */
+  private static Separation leftHalf(CloserLook look) {
     int wide = look.part().width();
     float[] alpha = new float[wide * look.part().height()];
     byte[] kind = new byte[alpha.length];
@@ -100,8 +118,7 @@ public class CloserLookTest {
       alpha[at] = half ? 1 : 0;
       kind[at] = half ? Separation.PRODUCT : Separation.GROUND;
     }
-    Separation again = DrawnParts.of(wide, look.part().height(), 0.9, alpha, kind, 1);
-    assertEquals(look.overlap(again), 0.5, 1e-9);
+    return DrawnParts.of(wide, look.part().height(), 0.9, alpha, kind, 1);
   }
 
   private static boolean isIn(int at, int left, int top, int right, int bottom) {
