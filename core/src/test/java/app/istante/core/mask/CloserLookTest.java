@@ -44,13 +44,7 @@ public class CloserLookTest {
   }
 
   private static Separation outline(IntPredicate product) {
-    float[] alpha = new float[WIDTH * HEIGHT];
-    byte[] kind = new byte[alpha.length];
-    for (int at = 0; at < alpha.length; at++) {
-      alpha[at] = product.test(at) ? 1 : 0;
-      kind[at] = product.test(at) ? Separation.PRODUCT : Separation.GROUND;
-    }
-    return DrawnParts.of(WIDTH, HEIGHT, 0.9, alpha, kind, 1);
+    return DrawnParts.outline(WIDTH, HEIGHT, product);
   }
 
   @Test
@@ -111,14 +105,10 @@ public class CloserLookTest {
   /** Of a thing of 200 by 100 pixels, its left hundred columns. */
   private static Separation leftHalf(CloserLook look) {
     int wide = look.part().width();
-    float[] alpha = new float[wide * look.part().height()];
-    byte[] kind = new byte[alpha.length];
-    for (int at = 0; at < alpha.length; at++) {
-      boolean half = at % wide >= 39 && at % wide < 139 && at / wide >= 39 && at / wide < 139;
-      alpha[at] = half ? 1 : 0;
-      kind[at] = half ? Separation.PRODUCT : Separation.GROUND;
-    }
-    return DrawnParts.of(wide, look.part().height(), 0.9, alpha, kind, 1);
+    return DrawnParts.outline(
+        wide,
+        look.part().height(),
+        at -> at % wide >= 39 && at % wide < 139 && at / wide >= 39 && at / wide < 139);
   }
 
   private static boolean isIn(int at, int left, int top, int right, int bottom) {

@@ -53,13 +53,7 @@ public class RivalsTest {
   }
 
   private static Separation outline(IntPredicate product) {
-    float[] alpha = new float[WIDTH * HEIGHT];
-    byte[] kind = new byte[alpha.length];
-    for (int at = 0; at < alpha.length; at++) {
-      alpha[at] = product.test(at) ? 1 : 0;
-      kind[at] = product.test(at) ? Separation.PRODUCT : Separation.GROUND;
-    }
-    return DrawnParts.of(WIDTH, HEIGHT, 0.9, alpha, kind, 1);
+    return DrawnParts.outline(WIDTH, HEIGHT, product);
   }
 
   private boolean isClearer(IntPredicate outline, IntPredicate than) {
