@@ -34,16 +34,16 @@ final class CloserLook {
     int right = Math.min(told.width(), thing.right() + around + 1);
     int bottom = Math.min(told.height(), thing.bottom() + around + 1);
     part = image.part(left, top, right - left, bottom - top);
-    this.foreign = foreign == null ? null : here(foreign);
+    this.foreign = foreign == null ? null : here(foreign, new boolean[size()]);
   }
 
-  private boolean[] here(boolean[] set) {
-    boolean[] here = new boolean[part.width() * part.height()];
+  /** The part's pixels of a plane of the picture, of whatever they are. */
+  private <T> T here(T plane, T pixels) {
     for (int y = 0; y < part.height(); y++) {
       int from = (top + y) * told.width() + left;
-      System.arraycopy(set, from, here, y * part.width(), part.width());
+      System.arraycopy(plane, from, pixels, y * part.width(), part.width());
     }
-    return here;
+    return pixels;
   }
 
   LinearImage part() {
@@ -55,38 +55,39 @@ final class CloserLook {
     return foreign;
   }
 
-  /** What was outlined in the picture. */
-  Separation told() {
-    return told;
+  private int size() {
+    return part.width() * part.height();
   }
 
-  /** The outline as it was told before, of the part's pixels. */
-  float[] before() {
-    float[] before = new float[part.width() * part.height()];
-    for (int y = 0; y < part.height(); y++) {
-      int from = (top + y) * told.width() + left;
-      System.arraycopy(told.alpha(), from, before, y * part.width(), part.width());
+  /**
+   * Whether what was told of the part is surer, and both glances find it more like a thing.
+   *
+   * @param glance at the part
+   */
+  boolean isBetter(Separation again, FirstGlance glance) {
+    if (again.confidence() <= told.confidence()) {
+      return false;
     }
-    return before;
+    float[] before = here(told.alpha(), new float[size()]);
+    return isMoreAlike(again.alpha(), before, glance)
+        && isMoreAlike(again.alpha(), before, glance.secondOpinion());
+  }
+
+  private static boolean isMoreAlike(float[] alpha, float[] than, FirstGlance glance) {
+    return glance.agreement(alpha) > glance.agreement(than);
   }
 
   /** The picture with the outline that was told of the part. */
   Separation outlinedAs(Separation again) {
     float[] alpha = new float[told.alpha().length];
-    byte[] kind = told.kind().clone();
-    for (int at = 0; at < kind.length; at++) {
+    for (int at = 0; at < alpha.length; at++) {
       int x = at % told.width() - left;
       int y = at / told.width() - top;
       boolean within = x >= 0 && y >= 0 && x < part.width() && y < part.height();
-      int here = y * part.width() + x;
-      alpha[at] = within && kind[at] != Separation.FOREIGN ? again.alpha()[here] : 0;
-      if (alpha[at] >= 0.5f) {
-        kind[at] = Separation.PRODUCT;
-      } else if (kind[at] == Separation.PRODUCT) {
-        kind[at] = told.open(at);
-      }
+      boolean free = told.kind()[at] != Separation.FOREIGN;
+      alpha[at] = within && free ? again.alpha()[y * part.width() + x] : 0;
     }
-    return told.outlined(alpha, kind, again.parts(), again.holes());
+    return told.outlined(alpha, told.kindsUnder(alpha), again.parts(), again.holes());
   }
 
   /**
@@ -95,14 +96,10 @@ final class CloserLook {
    * @param again the part by itself
    */
   double overlap(Separation again) {
-    boolean[] before = here(told.product().unpacked());
-    boolean[] after = again.product().unpacked();
-    int both = 0;
-    int either = 0;
-    for (int at = 0; at < before.length; at++) {
-      both += before[at] && after[at] ? 1 : 0;
-      either += before[at] || after[at] ? 1 : 0;
-    }
-    return (double) both / Math.max(1, either);
+    byte[] kind = here(told.kind(), new byte[size()]);
+    Bits before = again.product(kind);
+    Bits after = again.product();
+    int both = before.and(after).count();
+    return (double) both / Math.max(1, before.count() + after.count() - both);
   }
 }

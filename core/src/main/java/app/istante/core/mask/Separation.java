@@ -148,6 +148,16 @@ public record Separation(
         againstBlank);
   }
 
+  /** What each pixel is if these shares of them are covered by the product. */
+  byte[] kindsUnder(float[] covered) {
+    byte[] kinds = new byte[covered.length];
+    for (int at = 0; at < kinds.length; at++) {
+      boolean inside = covered[at] >= 0.5f;
+      kinds[at] = inside ? PRODUCT : kind[at] == PRODUCT ? open(at) : kind[at];
+    }
+    return kinds;
+  }
+
   /** Another outline in the same light. */
   Separation outlined(float[] alpha, byte[] kind, int parts, int holes) {
     return with(found, confidence, alpha, kind, groundLog, deviationStops, parts, holes);
@@ -160,15 +170,9 @@ public record Separation(
    */
   public Separation outlined(KnownOutline outline, int fullWidth, Scale scale) {
     float[] covered = outline.alpha(fullWidth, scale, width, height);
-    byte[] kinds = kind.clone();
-    boolean any = false;
-    for (int at = 0; at < kinds.length; at++) {
-      boolean inside = covered[at] >= 0.5f;
-      any |= inside;
-      kinds[at] = inside ? PRODUCT : kind[at] == PRODUCT ? open(at) : kind[at];
-    }
+    byte[] kinds = kindsUnder(covered);
     return with(
-        any,
+        product(kinds).count() > 0,
         outline.confidence(),
         covered,
         kinds,

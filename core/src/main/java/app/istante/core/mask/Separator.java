@@ -116,19 +116,8 @@ public final class Separator {
     if (look.overlap(again) >= SAME) {
       return told;
     }
-    Separation nearer = isBetterFromNearby(look, again, glance) ? look.outlinedAs(again) : told;
+    Separation nearer = look.isBetter(again, glance) ? look.outlinedAs(again) : told;
     return nearer.trusted(TOLD_OTHERWISE / sure);
-  }
-
-  /** Whether both glances at the part find that the outline told from there looks more like it. */
-  private static boolean isBetterFromNearby(CloserLook look, Separation again, FirstGlance glance) {
-    if (again.confidence() <= look.told().confidence()) {
-      return false;
-    }
-    FirstGlance second = glance.secondOpinion();
-    float[] before = look.before();
-    return glance.agreement(again.alpha()) > glance.agreement(before)
-        && second.agreement(again.alpha()) > second.agreement(before);
   }
 
   private static Separation told(AgainstGround ground, FirstGlance glance) {
