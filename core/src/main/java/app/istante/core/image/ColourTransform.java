@@ -35,13 +35,17 @@ public final class ColourTransform {
 
   /** The light of the cells of a scale, linear. */
   LinearImage reduce(EncodedImage source, Scale scale) {
-    int width = scale.cells(source.widthPx());
-    int height = scale.cells(source.heightPx());
+    return reduce(source.whole(), scale);
+  }
+
+  LinearImage reduce(EncodedImage.Part source, Scale scale) {
+    int width = scale.cells(source.width());
+    int height = scale.cells(source.height());
     float[][] planes = new float[3][width * height];
     int factor = (int) scale.px();
     if (factor == scale.px()) {
       Rows.forEach(
-          source.widthPx(),
+          source.width(),
           height,
           (from, to) -> {
             for (int row = from; row < to; row++) {
@@ -49,13 +53,13 @@ public final class ColourTransform {
             }
           });
     } else {
-      Scale.Taps[] rows = scale.taps(source.heightPx());
-      Scale.Taps[] columns = scale.taps(source.widthPx());
+      Scale.Taps[] rows = scale.taps(source.height());
+      Scale.Taps[] columns = scale.taps(source.width());
       Rows.forEach(
-          source.widthPx(),
+          source.width(),
           height,
           (from, to) -> {
-            float[] sums = new float[3 * source.widthPx()];
+            float[] sums = new float[3 * source.width()];
             for (int row = from; row < to; row++) {
               weighRows(source, rows[row], sums);
               weighColumns(sums, columns, row * width, planes);
@@ -65,23 +69,23 @@ public final class ColourTransform {
     return new LinearImage(width, height, scale, planes[0], planes[1], planes[2]);
   }
 
-  private void reduceRow(EncodedImage source, int factor, int row, int width, float[][] planes) {
-    byte[] rgb = source.rgb();
+  private void reduceRow(
+      EncodedImage.Part source, int factor, int row, int width, float[][] planes) {
+    byte[] rgb = source.of().rgb();
     int[] curveR = inSteps[0];
     int[] curveG = inSteps[1];
     int[] curveB = inSteps[2];
-    int fullWidth = source.widthPx();
     int top = row * factor;
-    int bottom = Math.min(top + factor, source.heightPx());
+    int bottom = Math.min(top + factor, source.height());
     for (int column = 0; column < width; column++) {
       int left = column * factor;
-      int right = Math.min(left + factor, fullWidth);
+      int right = Math.min(left + factor, source.width());
       long sumR = 0;
       long sumG = 0;
       long sumB = 0;
       for (int y = top; y < bottom; y++) {
-        int end = 3 * (y * fullWidth + right);
-        for (int at = 3 * (y * fullWidth + left); at < end; at += 3) {
+        int end = source.at(right, y);
+        for (int at = source.at(left, y); at < end; at += 3) {
           sumR += curveR[rgb[at] & 0xFF];
           sumG += curveG[rgb[at + 1] & 0xFF];
           sumB += curveB[rgb[at + 2] & 0xFF];
@@ -92,12 +96,12 @@ public final class ColourTransform {
     }
   }
 
-  private void weighRows(EncodedImage source, Scale.Taps rows, float[] sums) {
-    byte[] rgb = source.rgb();
+  private void weighRows(EncodedImage.Part source, Scale.Taps rows, float[] sums) {
+    byte[] rgb = source.of().rgb();
     Arrays.fill(sums, 0);
     for (int tap = 0; tap < rows.weights().length; tap++) {
       float weight = rows.weights()[tap];
-      int at = 3 * (rows.from() + tap) * source.widthPx();
+      int at = source.at(0, rows.from() + tap);
       for (int i = 0; i < sums.length; i += 3, at += 3) {
         sums[i] += weight * curves[0][rgb[at] & 0xFF];
         sums[i + 1] += weight * curves[1][rgb[at + 1] & 0xFF];

@@ -50,6 +50,18 @@ public final class EncodedImage {
     return rgb;
   }
 
+  /** Some of its pixels, where they are. */
+  record Part(EncodedImage of, int left, int top, int width, int height) {
+    /** Where the codes of one of its pixels begin. */
+    int at(int x, int y) {
+      return 3 * ((top + y) * of.widthPx + left + x);
+    }
+  }
+
+  Part whole() {
+    return new Part(this, 0, 0, widthPx, heightPx);
+  }
+
   public int longestSidePx() {
     return Math.max(widthPx, heightPx);
   }

@@ -55,4 +55,9 @@ public final class Photo {
   public LinearImage linear(Scale scale) {
     return transform.reduce(codes, scale);
   }
+
+  /** The same of a part of so many of its pixels. */
+  public LinearImage linear(Scale scale, int left, int top, int width, int height) {
+    return transform.reduce(new EncodedImage.Part(codes, left, top, width, height), scale);
+  }
 }

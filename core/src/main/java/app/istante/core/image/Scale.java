@@ -11,6 +11,15 @@ public record Scale(double px) {
   /** A picture as large as its photo. */
   public static final Scale WHOLE = new Scale(1);
 
+  /** Long side at which shape, light and colour are reasoned about. */
+  private static final int WORKING_PX = 850;
+
+  /** Share of it that a working picture may be longer or shorter. */
+  private static final double NEAR = 0.08;
+
+  /** Small photos are enlarged: at their own size fine parts and seams weigh too much. */
+  private static final double SMALLEST_CELL_PX = 0.5;
+
   /** What rounding alone can make of a cell's end. */
   private static final double ROUNDING_PX = 1e-6;
 
@@ -18,6 +27,18 @@ public record Scale(double px) {
     if (!(px > 0)) {
       throw new IllegalArgumentException("px [" + px + "] must be more than 0");
     }
+  }
+
+  /**
+   * At which a photo, or a part of one, is reasoned about. A whole one where that comes near: cells
+   * that end within pixels share their grain.
+   *
+   * @param longestPx its longer side
+   */
+  public static Scale working(int longestPx) {
+    double px = Math.max(SMALLEST_CELL_PX, (double) longestPx / WORKING_PX);
+    double whole = Math.max(1, Math.rint(px));
+    return new Scale(Math.abs(px - whole) <= NEAR * whole ? whole : px);
   }
 
   /**

@@ -23,15 +23,6 @@ import java.awt.geom.Path2D;
  * read it.
  */
 public final class Analysed {
-  /** Long side at which shape, light and colour are reasoned about. */
-  private static final int WORKING_PX = 850;
-
-  /** Share of it that a working picture may be longer or shorter. */
-  private static final double NEAR = 0.08;
-
-  /** Small photos are enlarged: at their own size fine parts and seams weigh too much. */
-  private static final double SMALLEST_CELL_PX = 0.5;
-
   static final CardReference CARD_REFERENCE = CardReference.sinceNovember2014();
 
   /** The card's own edge and shadow belong to it. */
@@ -70,11 +61,11 @@ public final class Analysed {
         card != null ? null : GreyCardFinder.find(flat, known.isCardFrame()).orElse(null);
     boolean[] covered =
         card != null ? covered(card.corners()) : grey != null ? covered(grey.corners()) : null;
-    Separation told = Separator.separate(linear, covered, known.blank());
+    Separation told = Separator.separate(linear, covered, known.blank(), photo);
     if (grey != null && !known.isCardFrame() && !isBeside(told, covered)) {
       // A grey thing that is for sale looks the same.
       grey = null;
-      told = Separator.separate(linear, null, known.blank());
+      told = Separator.separate(linear, null, known.blank(), photo);
     }
     greyCard = grey;
     border = Border.in(srgb, told, linear.scale());
@@ -94,7 +85,7 @@ public final class Analysed {
       own[at] = covered[part.whole(at, linear.width())];
     }
     LinearImage cropped = linear.part(part.left(), part.top(), part.width(), part.height());
-    return Separator.separate(cropped, own, null)
+    return Separator.separate(cropped, own, null, null)
         .within(part.left(), part.top(), linear.width(), linear.height());
   }
 
@@ -155,14 +146,7 @@ public final class Analysed {
 
   private static LinearImage working(Photo photo) {
     int longest = Math.max(photo.widthPx(), photo.heightPx());
-    return photo.linear(workingScale(longest));
-  }
-
-  /** A whole one where that comes near: cells that end within pixels share their grain. */
-  static Scale workingScale(int longestPx) {
-    double px = Math.max(SMALLEST_CELL_PX, (double) longestPx / WORKING_PX);
-    double whole = Math.max(1, Math.rint(px));
-    return new Scale(Math.abs(px - whole) <= NEAR * whole ? whole : px);
+    return photo.linear(Scale.working(longest));
   }
 
   public Photo photo() {

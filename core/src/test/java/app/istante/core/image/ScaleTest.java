@@ -151,4 +151,34 @@ public class ScaleTest {
     assertThrows(IllegalArgumentException.class, () -> new Scale(0));
     assertThrows(IllegalArgumentException.class, () -> new Scale(Double.NaN));
   }
+
+  @Test
+  public void workingPicturesAreOfOneSizeWhateverThePhotos() {
+    for (int longest = 425; longest <= 12_000; longest += 25) {
+      Scale scale = Scale.working(longest);
+      int working = scale.cells(longest);
+      assertTrue(Math.abs(working - 850) <= 69, longest + " px are told from " + working);
+    }
+    assertEquals(Scale.working(300).px(), 0.5, "enlarged twice at most");
+    assertEquals(Scale.working(4000).px(), 5.0, "whole where that comes near");
+  }
+
+  @Test
+  public void aPartIsReducedAsIfItWereTheWholePhoto() {
+    byte[] rgb = new byte[3 * 37 * 29];
+    new Random(7).nextBytes(rgb);
+    EncodedImage photo = new EncodedImage(37, 29, rgb);
+    byte[] codes = new byte[3 * 20 * 11];
+    for (int y = 0; y < 11; y++) {
+      System.arraycopy(photo.rgb(), 3 * ((y + 4) * 37 + 9), codes, 3 * 20 * y, 3 * 20);
+    }
+    for (double px : new double[] {0.5, 1, 1.7, 3}) {
+      Scale scale = new Scale(px);
+      EncodedImage.Part part = new EncodedImage.Part(photo, 9, 4, 20, 11);
+      LinearImage told = ColourTransform.SRGB.reduce(part, scale);
+      LinearImage whole = ColourTransform.SRGB.reduce(new EncodedImage(20, 11, codes), scale);
+      assertEquals(told.green(), whole.green(), "at " + px);
+      assertEquals(told.width(), whole.width());
+    }
+  }
 }

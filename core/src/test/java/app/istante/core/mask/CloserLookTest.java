@@ -1,10 +1,14 @@
 package app.istante.core.mask;
 
 import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertSame;
 import static org.testng.Assert.assertTrue;
 
 import app.istante.core.image.LinearImage;
+import app.istante.core.image.Photo;
+import app.istante.core.image.Scale;
+import app.istante.core.measure.DrawnPhoto;
 import java.util.Random;
 import java.util.function.IntPredicate;
 import org.testng.annotations.Test;
@@ -66,7 +70,7 @@ public class CloserLookTest {
     boolean[] foreign = new boolean[WIDTH * HEIGHT];
     foreign[100 * WIDTH + 200] = true;
     Separation told = outline(at -> isIn(at, 200, 100, 400, 200));
-    CloserLook look = new CloserLook(drawn(0, 1), foreign, told);
+    CloserLook look = new CloserLook(drawn(0, 1), foreign, told, null);
     assertEquals(look.part().width(), 200 + 2 * 39);
     assertEquals(look.part().height(), 100 + 2 * 39);
     assertTrue(look.foreign()[39 * look.part().width() + 39]);
@@ -76,7 +80,7 @@ public class CloserLookTest {
   @Test
   public void atTheFrameThereIsLess() {
     Separation told = outline(at -> isIn(at, 0, 100, WIDTH, 140));
-    CloserLook look = new CloserLook(drawn(0, 1), null, told);
+    CloserLook look = new CloserLook(drawn(0, 1), null, told, null);
     assertEquals(look.part().width(), WIDTH);
     assertEquals(look.part().height(), 100 + 40 + 127);
     assertSame(look.foreign(), null);
@@ -85,14 +89,14 @@ public class CloserLookTest {
   @Test
   public void outlinesAreComparedWhereThePartLies() {
     Separation told = outline(at -> isIn(at, 200, 100, 400, 200));
-    CloserLook look = new CloserLook(drawn(0, 1), null, told);
-    assertEquals(look.overlap(leftHalf(look)), 0.5, 1e-9);
+    CloserLook look = new CloserLook(drawn(0, 1), null, told, null);
+    assertEquals(CloserLook.overlap(told, look.outlinedAs(leftHalf(look))), 0.5, 1e-9);
   }
 
   @Test
   public void anOutlineOfThePartIsPutWhereItLies() {
     Separation told = outline(at -> isIn(at, 200, 100, 400, 200));
-    CloserLook look = new CloserLook(drawn(0, 1), null, told);
+    CloserLook look = new CloserLook(drawn(0, 1), null, told, null);
     Separation whole = look.outlinedAs(leftHalf(look));
     for (int at = 0; at < WIDTH * HEIGHT; at++) {
       boolean half = isIn(at, 200, 100, 300, 200);
@@ -100,6 +104,86 @@ public class CloserLookTest {
       assertEquals(whole.kind()[at], half ? Separation.PRODUCT : Separation.GROUND);
     }
     assertEquals(whole.confidence(), told.confidence());
+  }
+
+  /** Of 2,560 by 1,920 pixels; its working picture has a third of either. */
+  private static Photo photo() {
+    return DrawnPhoto.of(
+        4 * WIDTH, 4 * HEIGHT, 5, (x, y, channel) -> 0.1 + 0.8 * x / (4 * WIDTH) + 0.02 * channel);
+  }
+
+  @Test
+  public void aPhotoShowsThePartInItsOwnDetail() {
+    Photo photo = photo();
+    LinearImage working = photo.linear(Scale.working(photo.widthPx()));
+    assertEquals(working.scale().px(), 3.0);
+    boolean[] foreign = new boolean[working.width() * working.height()];
+    foreign[100 * working.width() + 200] = true;
+    Separation told =
+        DrawnParts.outline(
+            working.width(),
+            working.height(),
+            at -> at % working.width() >= 200 && at % working.width() < 400 && isRow(at, working));
+    CloserLook look = new CloserLook(working, foreign, told, photo);
+    LinearImage part = look.part();
+    assertEquals(part.scale(), Scale.WHOLE);
+    assertEquals(part.width(), 3 * (200 + 2 * 39));
+    assertEquals(part.height(), 3 * (100 + 2 * 39));
+    LinearImage whole = photo.linear(Scale.WHOLE);
+    assertEquals(part.red()[0], whole.red()[3 * 61 * whole.width() + 3 * 161]);
+    assertEquals(Bits.count(look.foreign()), 9);
+    assertTrue(look.foreign()[3 * 39 * part.width() + 3 * 39]);
+  }
+
+  private static boolean isRow(int at, LinearImage working) {
+    return at / working.width() >= 100 && at / working.width() < 200;
+  }
+
+  @Test
+  public void anOutlineInFinerPixelsIsTheirMean() {
+    Photo photo = photo();
+    LinearImage working = photo.linear(Scale.working(photo.widthPx()));
+    int wide = working.width();
+    Separation told =
+        DrawnParts.outline(
+            wide,
+            working.height(),
+            at -> at % wide >= 200 && at % wide < 400 && isRow(at, working));
+    CloserLook look = new CloserLook(working, null, told, photo);
+    int finer = look.part().width();
+    Separation again =
+        DrawnParts.outline(finer, look.part().height(), at -> at % finer < 3 * 39 + 100);
+    Separation whole = look.outlinedAs(again);
+    int row = 150 * wide;
+    // The part begins at column 161; a hundred of its pixels are 33 1/3 of the picture's.
+    assertEquals(whole.alpha()[row + 160], 0f);
+    assertEquals(whole.alpha()[row + 161], 1f);
+    assertEquals(whole.alpha()[row + 232], 1f);
+    assertEquals(whole.alpha()[row + 233], 1 / 3f, 1e-6f);
+    assertEquals(whole.alpha()[row + 234], 0f);
+    assertEquals(whole.kind()[row + 232], Separation.PRODUCT);
+    assertEquals(whole.kind()[row + 233], Separation.GROUND);
+  }
+
+  @Test
+  public void whatWasDoubtedGivesWayOnlyToWhatIsPlainlySurer() {
+    LinearImage ring = drawn(0.3, 4);
+    Separation half = outline(at -> away(at) < 0 && at / WIDTH < 200);
+    CloserLook look = new CloserLook(ring, null, half, null);
+    int wide = look.part().width();
+    // The half reaches from 258 to 342 and down from 158, with 20 pixels around it.
+    int corner = 138 * WIDTH + 238;
+    Separation all =
+        DrawnParts.outline(
+            wide, look.part().height(), at -> away(corner + at / wide * WIDTH + at % wide) < 0);
+    FirstGlance glance = FirstGlance.at(look.part(), null);
+    assertTrue(look.isBetter(all.trusted(0.91 / 0.9), glance), "surer");
+    assertFalse(look.isBetter(all.trusted(0.89 / 0.9), glance), "less sure");
+    CloserLook doubting = new CloserLook(ring, null, half.trusted(0.3 / 0.9), null);
+    assertFalse(doubting.isBetter(all.trusted(0.34 / 0.9), glance), "hardly surer");
+    assertTrue(doubting.isBetter(all.trusted(0.36 / 0.9), glance), "plainly surer");
+    Separation none = DrawnParts.outline(wide, look.part().height(), at -> at % wide < 20);
+    assertFalse(doubting.isBetter(none, glance), "surer, but no thing");
   }
 
   /** Of a thing of 200 by 100 pixels, its left hundred columns. */

@@ -152,7 +152,7 @@ public class OutlineTest {
     for (int at = 0; at < foreign.length; at++) {
       foreign[at] = at % WIDTH > 300 && at / WIDTH < 80;
     }
-    Separation parts = Separator.separate(picture(light, 0.004), foreign, null);
+    Separation parts = Separator.separate(picture(light, 0.004), foreign, null, null);
     assertEquals(parts.kind()[40 * WIDTH + 350], Separation.FOREIGN);
     assertTrue(Overlap.of(parts, OutlineTest::inEllipse) > 0.96);
   }

@@ -5,7 +5,6 @@ import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
 import app.istante.core.image.Photo;
-import app.istante.core.image.Scale;
 import app.istante.core.mask.KnownOutline;
 import app.istante.core.mask.Separation;
 import java.util.Arrays;
@@ -14,17 +13,6 @@ import org.testng.annotations.Test;
 
 /** One scene at many sizes: a round grey pot on a sheet that falls off, with a soft shade. */
 public class WorkingSizeTest {
-  @Test
-  public void workingPicturesAreOfOneSizeWhateverThePhotos() {
-    for (int longest = 425; longest <= 12_000; longest += 25) {
-      Scale scale = Analysed.workingScale(longest);
-      int working = scale.cells(longest);
-      assertTrue(Math.abs(working - 850) <= 69, longest + " px are told from " + working);
-    }
-    assertEquals(Analysed.workingScale(300).px(), 0.5, "enlarged twice at most");
-    assertEquals(Analysed.workingScale(4000).px(), 5.0, "whole where that comes near");
-  }
-
   private static double shade(double x, double y) {
     double off = Math.hypot((x - 0.5) / 0.2, (y - 0.6) / 0.035);
     return 0.35 * Math.exp(-off * off);
