@@ -121,7 +121,8 @@ public final class Separator {
     if (sure >= DOUBTED && CloserLook.overlap(told, other) >= SAME) {
       return told;
     }
-    Separation nearer = look.isBetter(again, glance) ? other : told;
+    boolean better = look.isBetter(again, glance) && !look.takesShade(other);
+    Separation nearer = better ? other : told;
     return nearer.trusted(Math.min(1, TOLD_OTHERWISE / sure));
   }
 

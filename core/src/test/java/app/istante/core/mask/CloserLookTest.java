@@ -186,6 +186,31 @@ public class CloserLookTest {
     assertFalse(doubting.isBetter(none, glance), "surer, but no thing");
   }
 
+  /** A thing with an opening in it, and shade right of it and in the opening. */
+  private static Separation shaded() {
+    IntPredicate hole = at -> isIn(at, 250, 120, 300, 180);
+    IntPredicate shade = at -> hole.test(at) || isIn(at, 400, 150, 460, 200);
+    Separation thing = outline(at -> isIn(at, 200, 100, 400, 200) && !hole.test(at));
+    byte[] kind = thing.kind().clone();
+    for (int at = 0; at < kind.length; at++) {
+      kind[at] = shade.test(at) ? Separation.SHADOW : kind[at];
+    }
+    return DrawnParts.of(WIDTH, HEIGHT, 0.3, thing.alpha(), kind, 1);
+  }
+
+  @Test
+  public void aPieceOfShadeBesideTheThingIsNotTakenForIt() {
+    CloserLook look = new CloserLook(drawn(0, 1), null, shaded(), null);
+    assertTrue(look.takesShade(outline(at -> isIn(at, 200, 100, 460, 200))));
+  }
+
+  @Test
+  public void aSliverOfShadeOrAnOpeningMayBe() {
+    CloserLook look = new CloserLook(drawn(0, 1), null, shaded(), null);
+    assertFalse(look.takesShade(outline(at -> isIn(at, 200, 100, 410, 200))), "sliver, opening");
+    assertFalse(look.takesShade(outline(at -> isIn(at, 200, 50, 400, 200))), "open ground");
+  }
+
   /** Of a thing of 200 by 100 pixels, its left hundred columns. */
   private static Separation leftHalf(CloserLook look) {
     int wide = look.part().width();
