@@ -119,12 +119,7 @@ public class CloserLookTest {
     assertEquals(working.scale().px(), 3.0);
     boolean[] foreign = new boolean[working.width() * working.height()];
     foreign[100 * working.width() + 200] = true;
-    Separation told =
-        DrawnParts.outline(
-            working.width(),
-            working.height(),
-            at -> at % working.width() >= 200 && at % working.width() < 400 && isRow(at, working));
-    CloserLook look = new CloserLook(working, foreign, told, photo);
+    CloserLook look = new CloserLook(working, foreign, oblong(working), photo);
     LinearImage part = look.part();
     assertEquals(part.scale(), Scale.WHOLE);
     assertEquals(part.width(), 3 * (200 + 2 * 39));
@@ -135,8 +130,13 @@ public class CloserLookTest {
     assertTrue(look.foreign()[3 * 39 * part.width() + 3 * 39]);
   }
 
-  private static boolean isRow(int at, LinearImage working) {
-    return at / working.width() >= 100 && at / working.width() < 200;
+  /** A thing of 200 by 100 working pixels, from 200, 100. */
+  private static Separation oblong(LinearImage working) {
+    int wide = working.width();
+    return DrawnParts.outline(
+        wide,
+        working.height(),
+        at -> at % wide >= 200 && at % wide < 400 && at / wide >= 100 && at / wide < 200);
   }
 
   @Test
@@ -144,12 +144,7 @@ public class CloserLookTest {
     Photo photo = photo();
     LinearImage working = photo.linear(Scale.working(photo.widthPx()));
     int wide = working.width();
-    Separation told =
-        DrawnParts.outline(
-            wide,
-            working.height(),
-            at -> at % wide >= 200 && at % wide < 400 && isRow(at, working));
-    CloserLook look = new CloserLook(working, null, told, photo);
+    CloserLook look = new CloserLook(working, null, oblong(working), photo);
     int finer = look.part().width();
     Separation again =
         DrawnParts.outline(finer, look.part().height(), at -> at % finer < 3 * 39 + 100);
