@@ -26,8 +26,8 @@ final class CloserLook {
 
   /**
    * A piece that large, as a share of the thing, is no crumb of shade. Of the 37 pictures in which
-   * another outline is taken it holds such a piece in one, a chair that is lost by it; a key that
-   * is found has one of 0.085.
+   * another outline is taken it holds such a piece in one, a chair that is lost by it; of those
+   * that are found a chair's seat has the largest, 0.09.
    */
   private static final double PIECE_OF_SHADE = 0.1;
 
