@@ -21,7 +21,7 @@ final class GlanceNet {
   private static final int TAPS = 9;
 
   /** Maps are worked through in pieces that stay in the processor's nearest memory. */
-  private static final int PIECE_PX = 1024;
+  private static final int PIECE_PX = 512;
 
   private static final GlanceNet FIRST = load("glance-net.bin");
 
@@ -84,15 +84,16 @@ final class GlanceNet {
     Maps halved() {
       Maps half = empty(width / 2, height / 2, channels.length);
       for (int c = 0; c < channels.length; c++) {
+        float[] in = channels[c];
+        float[] out = half.channels[c];
         for (int y = 0; y < half.height; y++) {
           int from = (2 * y + 1) * row() + 1;
+          int below = from + row();
           int to = (y + 1) * half.row() + 1;
           for (int x = 0; x < half.width; x++) {
-            float[] in = channels[c];
-            int at = from + 2 * x;
-            float upper = Math.max(in[at], in[at + 1]);
-            float lower = Math.max(in[at + row()], in[at + row() + 1]);
-            half.channels[c][to + x] = Math.max(upper, lower);
+            float upper = Math.max(in[from + 2 * x], in[from + 2 * x + 1]);
+            float lower = Math.max(in[below + 2 * x], in[below + 2 * x + 1]);
+            out[to + x] = Math.max(upper, lower);
           }
         }
       }
@@ -102,12 +103,16 @@ final class GlanceNet {
     Maps doubled() {
       Maps twice = empty(2 * width, 2 * height, channels.length);
       for (int c = 0; c < channels.length; c++) {
-        for (int y = 0; y < twice.height; y++) {
-          int from = (y / 2 + 1) * row() + 1;
-          int to = (y + 1) * twice.row() + 1;
-          for (int x = 0; x < twice.width; x++) {
-            twice.channels[c][to + x] = channels[c][from + x / 2];
+        float[] in = channels[c];
+        float[] out = twice.channels[c];
+        for (int y = 0; y < height; y++) {
+          int from = (y + 1) * row() + 1;
+          int to = (2 * y + 1) * twice.row() + 1;
+          for (int x = 0; x < width; x++) {
+            out[to + 2 * x] = in[from + x];
+            out[to + 2 * x + 1] = in[from + x];
           }
+          System.arraycopy(out, to, out, to + twice.row(), twice.width);
         }
       }
       return twice;

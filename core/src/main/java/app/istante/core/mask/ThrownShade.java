@@ -36,7 +36,7 @@ final class ThrownShade {
   private static final double LEAST_DEPTH = 0.08;
   private static final double MOST_DEPTH = 0.85;
 
-  /** Light lost on the open ground, in cells of one size, and whether a cell is all open ground. */
+  /** Light lost in cells of one size, where a cell is all open ground. */
   private static final class Cells {
     private final int side;
     private final int width;
@@ -54,6 +54,10 @@ final class ThrownShade {
       lost = new float[width * height];
       counts = new boolean[width * height];
       for (int at = 0; at < lost.length; at++) {
+        counts[at] = count(open, at, fullWidth) == side * side;
+        if (!counts[at]) {
+          continue;
+        }
         double stops = 0;
         for (int row = 0; row < side; row++) {
           int pixel = corner(at, fullWidth) + row * fullWidth;
@@ -61,9 +65,8 @@ final class ThrownShade {
             stops += Math.min(0, deviation[pixel]);
           }
         }
-        counts[at] = count(open, at, fullWidth) == side * side;
         lost[at] = (float) (1 - Math.pow(2, stops / (side * side)));
-        squares += counts[at] ? lost[at] * lost[at] : 0;
+        squares += lost[at] * lost[at];
       }
     }
 

@@ -172,7 +172,9 @@ final class Creases {
   }
 
   private boolean standsOut(double mean, int seen, int middle) {
-    return Math.abs(mean) > Math.max(LEAST_STOPS, TIMES_GRAIN * grain[middle] / Math.sqrt(seen));
+    // Most lie off by less than this: a root less.
+    return Math.abs(mean) > LEAST_STOPS
+        && Math.abs(mean) > TIMES_GRAIN * grain[middle] / Math.sqrt(seen);
   }
 
   /** The piece that ends there, where it lies off as the whole of it does. */
