@@ -23,6 +23,8 @@ need_packages() {
 }
 
 need_mariadb() { need_packages mariadbd mariadb-server; need_packages curl curl; }
+# Opens what many phones write; without it those photos are refused with a sentence.
+need_heif() { need_packages heif-convert libheif-examples; }
 need_chromium() { need_packages chromium chromium; }
 # Only the speed bench compares with it; a module has no program to look for.
 need_python_imaging() {

@@ -4,6 +4,7 @@
 need_builders
 need_mariadb
 need_chromium
+need_heif
 
 work="$(mktemp -d "${TMPDIR:-/tmp}/istante-test.XXXXXX")"
 DATA_DIR="$work"

@@ -1,6 +1,7 @@
 package app.istante.core.image;
 
 import java.nio.charset.StandardCharsets;
+import java.util.Optional;
 
 /** What a file is, told from its first bytes, never from its name. */
 public enum FileKind {
@@ -9,6 +10,7 @@ public enum FileKind {
   TIFF("TIFF", "tif"),
   WEBP("WebP", "webp"),
   HEIC("HEIC", "heic"),
+  AVIF("AVIF", "avif"),
   GIF("GIF", "gif"),
   BMP("BMP", "bmp"),
   UNKNOWN("unknown", "bin");
@@ -61,6 +63,7 @@ public enum FileKind {
       if (ascii(head, 4, 4).equals("ftyp")) {
         return switch (ascii(head, 8, 4)) {
           case "heic", "heix", "hevc", "heim", "heis", "mif1", "msf1" -> HEIC;
+          case "avif", "avis" -> AVIF;
           default -> UNKNOWN;
         };
       }
@@ -69,6 +72,29 @@ public enum FileKind {
       return BMP;
     }
     return UNKNOWN;
+  }
+
+  /**
+   * What a file is that sellers take for a photo and that can't be read here.
+   *
+   * @param head the first bytes of a file of {@link #UNKNOWN} kind
+   * @return for example {@code a video}; empty where it is none of these
+   */
+  public static Optional<String> elsewhereKnown(byte[] head) {
+    String start = ascii(head, 0, Math.min(head.length, SNIFF_BYTES));
+    if (start.startsWith("\u00FF\n") || start.startsWith("\0\0\0\fJXL ")) {
+      return Optional.of("a JPEG XL picture");
+    }
+    if (start.startsWith("\0\0\0\fjP  ") || start.startsWith("\u00FFO\u00FFQ")) {
+      return Optional.of("a JPEG 2000 picture");
+    }
+    if (start.startsWith("%PDF")) {
+      return Optional.of("a PDF document");
+    }
+    if (start.startsWith("ftypcrx", 4) || start.startsWith("II") || start.startsWith("MM")) {
+      return Optional.of("a camera's raw file");
+    }
+    return start.startsWith("ftyp", 4) ? Optional.of("a video") : Optional.empty();
   }
 
   private static int at(byte[] bytes, int index) {

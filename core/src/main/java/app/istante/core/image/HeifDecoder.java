@@ -5,21 +5,26 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 
 /**
- * Opens HEIC through the {@code heif-convert} program of libheif, where the machine has it. Java
- * has no decoder for this format.
+ * Opens HEIC and AVIF through the {@code heif-convert} program of libheif, where the machine has
+ * it. Java has no decoder for these formats.
  */
 final class HeifDecoder {
   private static final long TIME_LIMIT_SECONDS = 60;
 
   private HeifDecoder() {}
 
-  /** The same picture as PNG, upright; empty where there is no such program on this machine. */
+  /**
+   * The same picture as PNG, with its profile, turned as the file's own boxes say; of several the
+   * first. Empty where there is no such program on this machine.
+   */
   static Optional<byte[]> toPng(byte[] heic) throws IOException {
     Path folder = Files.createTempDirectory("istante-heic");
     Path in = folder.resolve("in.heic");
     Path out = folder.resolve("out.png");
+    Path firstOfSeveral = folder.resolve("out-1.png");
     try {
       Files.write(in, heic);
       Process process;
@@ -36,16 +41,20 @@ final class HeifDecoder {
       if (!ended) {
         process.destroyForcibly();
       }
-      if (!ended || process.exitValue() != 0 || !Files.exists(out)) {
+      Path made = Files.exists(out) ? out : firstOfSeveral;
+      if (!ended || process.exitValue() != 0 || !Files.exists(made)) {
         throw new IOException("heif-convert made no picture");
       }
-      return Optional.of(Files.readAllBytes(out));
+      return Optional.of(Files.readAllBytes(made));
     } catch (InterruptedException stopped) {
       Thread.currentThread().interrupt();
       throw new IOException("interrupted while opening HEIC", stopped);
     } finally {
-      Files.deleteIfExists(in);
-      Files.deleteIfExists(out);
+      try (Stream<Path> files = Files.list(folder)) {
+        for (Path file : files.toList()) {
+          Files.deleteIfExists(file);
+        }
+      }
       Files.deleteIfExists(folder);
     }
   }

@@ -5,9 +5,9 @@ import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 
 /**
- * The part of an ICC profile (ICC.1:2022) that Istante reasons with: its name, and for
- * three-channel matrix profiles the curves and primaries, read without clamping. The platform's
- * colour manager would clip wide-gamut colours to sRGB.
+ * The part of an ICC profile (ICC.1:2022) that Istante reasons with: its name, for three-channel
+ * matrix profiles the curves and primaries, and for grey ones the curve, read without clamping. The
+ * platform's colour manager would clip wide-gamut colours to sRGB.
  */
 final class IccProfile {
   /** XYZ under D50 to linear sRGB: the inverse of the Bradford-adapted sRGB primaries. */
@@ -16,6 +16,8 @@ final class IccProfile {
     -0.9787684, 1.9161415, 0.0334540,
     0.0719453, -0.2289914, 1.4052427
   };
+
+  private static final double[] UNCHANGED = {1, 0, 0, 0, 1, 0, 0, 0, 1};
 
   private static final int HEADER_BYTES = 128;
   private static final int MAX_TAGS = 200;
@@ -56,10 +58,15 @@ final class IccProfile {
     return "unnamed profile";
   }
 
+  /** Whether it is of red, green and blue codes. */
+  boolean isRgb() {
+    return ascii(16, 4).equals("RGB ");
+  }
+
   /** The transform for a three-channel matrix profile; empty for table profiles, grey and CMYK. */
   Optional<ColourTransform> matrixTransform() {
     try {
-      if (!ascii(16, 4).equals("RGB ") || tag("A2B0") >= 0) {
+      if (!isRgb() || tag("A2B0") >= 0) {
         return Optional.empty();
       }
       int[] primaries = {tag("rXYZ"), tag("gXYZ"), tag("bXYZ")};
@@ -84,6 +91,33 @@ final class IccProfile {
     } catch (IndexOutOfBoundsException damaged) {
       return Optional.empty();
     }
+  }
+
+  /** The transform for a profile of grey codes by one curve; empty for all others. */
+  Optional<ColourTransform> greyTransform() {
+    try {
+      int at = tag("kTRC");
+      float[] curve = ascii(16, 4).equals("GRAY") && at >= 0 ? curve(at) : null;
+      if (curve == null) {
+        return Optional.empty();
+      }
+      if (ascii(20, 4).equals("Lab ")) {
+        for (int code = 0; code < curve.length; code++) {
+          curve[code] = lightOf(curve[code]);
+        }
+      }
+      float[][] curves = {curve, curve, curve};
+      return Optional.of(
+          isSrgb(UNCHANGED, curves) ? ColourTransform.SRGB : new ColourTransform(curves, null));
+    } catch (IndexOutOfBoundsException damaged) {
+      return Optional.empty();
+    }
+  }
+
+  /** Of a lightness from 0 to 1: CIE 15, its linear part below 8 %. */
+  private static float lightOf(float lightness) {
+    double root = (100 * lightness + 16) / 116.0;
+    return (float) (lightness > 0.08 ? root * root * root : 2700 * lightness / 24389.0);
   }
 
   /** Within half a code of sRGB everywhere, so that the common case takes the short way. */

@@ -13,14 +13,17 @@ import com.drew.metadata.exif.GpsDirectory;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.IntStream;
 
 /** Reads what stands beside the pixels: EXIF, the embedded profile, the JPEG quantisers. */
 final class MetadataReader {
-  private static final int TIFF_ICC_TAG = 0x8773;
   private static final int MAKER_SERIAL_TAG = 0xA431;
   private static final int OWNER_NAME_TAG = 0xA430;
   private static final int LENS_SERIAL_TAG = 0xA435;
@@ -61,8 +64,11 @@ final class MetadataReader {
         coding = JpegCoding.read(tables, frame(segments), orientation).orElse(null);
       }
     } else if (kind == FileKind.TIFF) {
-      Directory first = metadata.getFirstDirectoryOfType(ExifIFD0Directory.class);
-      icc = first == null ? null : first.getByteArray(TIFF_ICC_TAG);
+      icc = TiffHead.of(file).flatMap(head -> head.bytes(TiffHead.ICC_PROFILE)).orElse(null);
+    } else if (kind == FileKind.WEBP) {
+      icc = webpProfile(file);
+    } else if (kind == FileKind.PNG) {
+      icc = pngProfile(file);
     }
     return new Found(
         orientation, icc, quality, coding, takenAt(metadata), camera(metadata), privacy(metadata));
@@ -209,12 +215,12 @@ final class MetadataReader {
   }
 
   /** The profile of a PNG file's iCCP chunk, or null. */
-  static byte[] pngProfile(byte[] file) {
+  private static byte[] pngProfile(byte[] file) {
     // A PNG is a signature of 8 bytes, then chunks: length (4), type (4), data, checksum (4).
     int at = 8;
     while (at + 12 <= file.length) {
-      int length = java.nio.ByteBuffer.wrap(file, at, 4).getInt();
-      String type = new String(file, at + 4, 4, java.nio.charset.StandardCharsets.ISO_8859_1);
+      int length = ByteBuffer.wrap(file, at, 4).getInt();
+      String type = new String(file, at + 4, 4, StandardCharsets.ISO_8859_1);
       if (length < 0 || length > file.length - at - 12 || type.equals("IDAT")) {
         return null;
       }
@@ -226,6 +232,24 @@ final class MetadataReader {
         return inflate(file, name + 2, at + 8 + length);
       }
       at += 12 + length;
+    }
+    return null;
+  }
+
+  /** The profile of a WebP file's ICCP chunk, which comes before the picture's; or null. */
+  private static byte[] webpProfile(byte[] file) {
+    // A RIFF file is a head of 12 bytes, then chunks: type (4), length (4, low byte first), data.
+    int at = 12;
+    while (at + 8 <= file.length) {
+      int length = ByteBuffer.wrap(file, at + 4, 4).order(ByteOrder.LITTLE_ENDIAN).getInt();
+      String type = new String(file, at, 4, StandardCharsets.ISO_8859_1);
+      if (length < 0 || length > file.length - at - 8) {
+        return null;
+      }
+      if (type.equals("ICCP")) {
+        return Arrays.copyOfRange(file, at + 8, at + 8 + length);
+      }
+      at += 8 + length + length % 2;
     }
     return null;
   }

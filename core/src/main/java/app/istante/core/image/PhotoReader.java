@@ -3,6 +3,8 @@ package app.istante.core.image;
 import app.istante.core.image.UnreadablePhotoException.Code;
 import java.awt.Transparency;
 import java.awt.color.ColorSpace;
+import java.awt.color.ICC_ColorSpace;
+import java.awt.color.ICC_Profile;
 import java.awt.image.BufferedImage;
 import java.awt.image.ColorModel;
 import java.awt.image.ComponentColorModel;
@@ -60,11 +62,14 @@ public final class PhotoReader {
   public Photo read(byte[] bytes) throws UnreadablePhotoException {
     FileKind kind = kindOf(bytes);
     MetadataReader.Found found = MetadataReader.read(bytes, kind);
-    Decoded decoded = decode(bytes, kind);
-    byte[] icc = kind == FileKind.PNG ? MetadataReader.pngProfile(bytes) : found.iccProfile();
+    Decoded decoded = decode(bytes, kind, found.iccProfile());
+    // What was converted is upright, and lies in the profile of what it was converted to.
+    boolean converted = decoded.converted() != null;
+    byte[] icc = converted ? decoded.converted().iccProfile() : found.iccProfile();
+    int orientation = converted ? 1 : found.orientation();
     Optional<IccProfile> profile = IccProfile.read(icc);
     PixelCopy.Result pixels =
-        PixelCopy.upright(decoded.image(), found.orientation(), icc, profile.orElse(null));
+        PixelCopy.upright(decoded.image(), orientation, icc, profile.orElse(null));
     PhotoFacts facts =
         new PhotoFacts(
             pixels.codes().widthPx(),
@@ -88,7 +93,7 @@ public final class PhotoReader {
    */
   public FileKind probe(byte[] bytes) throws UnreadablePhotoException {
     FileKind kind = kindOf(bytes);
-    if (kind == FileKind.HEIC) {
+    if (isConverted(kind)) {
       return kind;
     }
     try (ImageInputStream stream =
@@ -117,13 +122,29 @@ public final class PhotoReader {
           Code.EMPTY, "The file is empty (0 bytes). Copy it again from the camera.");
     }
     refuseLargeFile(bytes.length);
-    FileKind kind =
-        FileKind.sniff(Arrays.copyOf(bytes, Math.min(bytes.length, FileKind.SNIFF_BYTES)));
+    byte[] head = Arrays.copyOf(bytes, Math.min(bytes.length, FileKind.SNIFF_BYTES));
+    FileKind kind = FileKind.sniff(head);
     if (kind == FileKind.UNKNOWN) {
-      throw new UnreadablePhotoException(
-          Code.NOT_A_PICTURE, "This is not a picture file, whatever its name says.");
+      Optional<String> known = FileKind.elsewhereKnown(head);
+      throw known.isPresent()
+          ? notReadHere(known.get())
+          : new UnreadablePhotoException(
+              Code.NOT_A_PICTURE, "This is not a picture file, whatever its name says.");
+    }
+    if (kind == FileKind.TIFF && TiffHead.of(bytes).filter(TiffHead::isRaw).isPresent()) {
+      throw notReadHere("a camera's raw file");
     }
     return kind;
+  }
+
+  private static UnreadablePhotoException notReadHere(String what) {
+    return new UnreadablePhotoException(
+        Code.NO_DECODER,
+        "This is " + what + ", which Istante does not read. Save the picture as JPEG.");
+  }
+
+  private static boolean isConverted(FileKind kind) {
+    return kind == FileKind.HEIC || kind == FileKind.AVIF;
   }
 
   private void refuseLargeFile(long size) throws UnreadablePhotoException {
@@ -138,11 +159,19 @@ public final class PhotoReader {
     }
   }
 
-  private record Decoded(BufferedImage image, int bitDepth, int frames) {}
+  /**
+   * @param converted what stands beside the pixels of the file that this one was converted to
+   *     before it could be decoded; else null
+   */
+  private record Decoded(
+      BufferedImage image, int bitDepth, int frames, MetadataReader.Found converted) {}
 
-  private Decoded decode(byte[] bytes, FileKind kind) throws UnreadablePhotoException {
-    if (kind == FileKind.HEIC) {
-      return decodeConverted(bytes);
+  /**
+   * @param icc the file's own profile, or null
+   */
+  private Decoded decode(byte[] bytes, FileKind kind, byte[] icc) throws UnreadablePhotoException {
+    if (isConverted(kind)) {
+      return decodeConverted(bytes, kind);
     }
     boolean[] warned = new boolean[1];
     try (ImageInputStream stream =
@@ -156,11 +185,11 @@ public final class PhotoReader {
         refuseManyPixels(reader.getWidth(0), reader.getHeight(0));
         int frames = kind == FileKind.JPEG ? 1 : Math.max(1, reader.getNumImages(true));
         reader.addIIOReadWarningListener((source, warning) -> warned[0] |= isLoss(warning));
-        BufferedImage image = reader.read(0, inOurOrder(reader, bytes, kind));
+        BufferedImage image = reader.read(0, inOwnCodes(reader, bytes, kind, icc));
         if (warned[0]) {
           throw truncated(null);
         }
-        return new Decoded(image, image.getColorModel().getComponentSize(0), frames);
+        return new Decoded(image, image.getColorModel().getComponentSize(0), frames, null);
       } finally {
         reader.dispose();
       }
@@ -180,27 +209,53 @@ public final class PhotoReader {
   }
 
   /**
-   * Three-channel JPEGs are decoded straight into red, green, blue, which saves a copy of every
-   * code, and into the file's own colour space: into sRGB the reader would convert them, clamped,
-   * and they would be converted once more.
+   * JPEG and WebP are decoded into the file's own colour space: into sRGB their readers would
+   * convert them, clamped, and they would be converted once more. Three-channel JPEGs are decoded
+   * straight into red, green, blue, too, which saves a copy of every code.
    */
-  private static ImageReadParam inOurOrder(ImageReader reader, byte[] bytes, FileKind kind)
-      throws IOException {
+  private static ImageReadParam inOwnCodes(
+      ImageReader reader, byte[] bytes, FileKind kind, byte[] icc) throws IOException {
     ImageReadParam param = reader.getDefaultReadParam();
+    ColorSpace space = null;
+    boolean alpha = false;
     if (kind == FileKind.JPEG && jpegComponents(bytes) == 3) {
-      ColorSpace space = ownSpace(reader);
+      space = ownSpace(reader);
+    } else if (kind == FileKind.WEBP && IccProfile.read(icc).isPresent()) {
+      space = spaceOf(icc);
+      alpha = reader.getImageTypes(0).next().getColorModel().hasAlpha();
+    }
+    if (space != null && space.getType() == ColorSpace.TYPE_RGB) {
+      int channels = alpha ? 4 : 3;
       int width = reader.getWidth(0);
       int height = reader.getHeight(0);
-      if (space.getType() == ColorSpace.TYPE_RGB) {
-        ColorModel model =
-            new ComponentColorModel(space, false, false, Transparency.OPAQUE, DataBuffer.TYPE_BYTE);
-        WritableRaster raster =
-            Raster.createInterleavedRaster(
-                DataBuffer.TYPE_BYTE, width, height, 3 * width, 3, new int[] {0, 1, 2}, null);
-        param.setDestination(new BufferedImage(model, raster, false, null));
-      }
+      ColorModel model =
+          new ComponentColorModel(
+              space,
+              alpha,
+              false,
+              alpha ? Transparency.TRANSLUCENT : Transparency.OPAQUE,
+              DataBuffer.TYPE_BYTE);
+      WritableRaster raster =
+          Raster.createInterleavedRaster(
+              DataBuffer.TYPE_BYTE,
+              width,
+              height,
+              channels * width,
+              channels,
+              alpha ? new int[] {0, 1, 2, 3} : new int[] {0, 1, 2},
+              null);
+      param.setDestination(new BufferedImage(model, raster, false, null));
     }
     return param;
+  }
+
+  /** Null where the platform can't make sense of the profile. */
+  private static ColorSpace spaceOf(byte[] icc) {
+    try {
+      return new ICC_ColorSpace(ICC_Profile.getInstance(icc));
+    } catch (IllegalArgumentException absurd) {
+      return null;
+    }
   }
 
   /** The file's own where it has one that the platform can read, else sRGB. */
@@ -302,18 +357,22 @@ public final class PhotoReader {
   }
 
   private static UnreadablePhotoException noDecoder(FileKind kind) {
+    String what = kind.label() + " can't be opened on this machine. ";
     return new UnreadablePhotoException(
         Code.NO_DECODER,
-        kind.label() + " can't be opened on this machine. Save the picture as JPEG and try again.");
+        isConverted(kind)
+            ? what + "Install Debian's package libheif-examples, or save the picture as JPEG."
+            : what + "Save the picture as JPEG and try again.");
   }
 
-  private Decoded decodeConverted(byte[] bytes) throws UnreadablePhotoException {
+  private Decoded decodeConverted(byte[] bytes, FileKind kind) throws UnreadablePhotoException {
     try {
-      byte[] png = HeifDecoder.toPng(bytes).orElseThrow(() -> noDecoder(FileKind.HEIC));
-      return decode(png, FileKind.PNG);
+      byte[] png = HeifDecoder.toPng(bytes).orElseThrow(() -> noDecoder(kind));
+      MetadataReader.Found beside = MetadataReader.read(png, FileKind.PNG);
+      Decoded pixels = decode(png, FileKind.PNG, beside.iccProfile());
+      return new Decoded(pixels.image(), pixels.bitDepth(), pixels.frames(), beside);
     } catch (IOException failed) {
-      throw new UnreadablePhotoException(
-          Code.DAMAGED, "The HEIC file is damaged inside and can't be read.", failed);
+      throw damaged(kind, failed);
     }
   }
 

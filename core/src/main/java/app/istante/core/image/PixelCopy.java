@@ -11,6 +11,7 @@ import java.awt.image.IndexColorModel;
 import java.awt.image.PixelInterleavedSampleModel;
 import java.awt.image.Raster;
 import java.util.Arrays;
+import java.util.Optional;
 
 /**
  * Copies decoded pixels into upright 8-bit codes, keeping the file's own codes wherever its profile
@@ -22,22 +23,20 @@ final class PixelCopy {
   record Result(EncodedImage codes, ColourTransform transform) {}
 
   static Result upright(BufferedImage image, int orientation, byte[] icc, IccProfile profile) {
-    int bands = image.getRaster().getNumBands();
     boolean palette = image.getColorModel() instanceof IndexColorModel;
-    boolean rgbCodes = !palette && bands >= 3 && isRgb(image);
-    ColourTransform transform = ColourTransform.SRGB;
-    BufferedImage source = image;
-    if (profile != null && rgbCodes) {
-      var matrix = profile.matrixTransform();
-      if (matrix.isPresent()) {
-        transform = matrix.get();
-      } else {
-        source = throughColourManager(image, icc);
-      }
-    } else if (!palette && !rgbCodes && bands >= 3) {
-      source = throughColourManager(image, icc);
+    boolean grey = !palette && image.getRaster().getNumBands() < 3;
+    boolean rgb = !palette && !grey && isRgb(image);
+    Optional<ColourTransform> own = Optional.empty();
+    if (profile != null) {
+      own = grey ? profile.greyTransform() : profile.matrixTransform();
     }
-    return new Result(copy(source, orientation), transform);
+    // What was told in CIELAB, say, has been turned into sRGB by who decoded it.
+    boolean ofOtherCodes = profile == null || !profile.isRgb();
+    boolean ownCodes = palette || grey || rgb && (ofOtherCodes || own.isPresent());
+    if (ownCodes) {
+      return new Result(copy(image, orientation), own.orElse(ColourTransform.SRGB));
+    }
+    return new Result(copy(throughColourManager(image, icc), orientation), ColourTransform.SRGB);
   }
 
   private static boolean isRgb(BufferedImage image) {
@@ -162,17 +161,18 @@ final class PixelCopy {
       int bits = image.getColorModel().getComponentSize(0);
       boolean plain =
           !(image.getColorModel() instanceof IndexColorModel)
-              && raster.getNumBands() <= 4
+              && (raster.getNumBands() < 3 || raster.getNumBands() <= 4 && isRgb(image))
               && (raster.getTransferType() == DataBuffer.TYPE_BYTE
                   || raster.getTransferType() == DataBuffer.TYPE_USHORT)
               && (bits == 8 || bits == 16)
               && raster.getSampleModel() instanceof java.awt.image.ComponentSampleModel;
       if (plain) {
         int bands = raster.getNumBands();
+        boolean weighed = image.isAlphaPremultiplied();
         return (y, rgb, samples) -> {
           raster.getPixels(0, y, width, 1, samples);
           for (int x = 0; x < width; x++) {
-            unpack(samples, bands * x, bands, bits, rgb, 3 * x);
+            unpack(samples, bands * x, bands, bits, weighed, rgb, 3 * x);
           }
         };
       }
@@ -183,19 +183,25 @@ final class PixelCopy {
           samples[1] = argb >> 8 & 0xFF;
           samples[2] = argb & 0xFF;
           samples[3] = argb >>> 24;
-          unpack(samples, 0, 4, 8, rgb, 3 * x);
+          unpack(samples, 0, 4, 8, false, rgb, 3 * x);
         }
       };
     }
 
-    /** Bands: 1 grey, 2 grey and alpha, 3 colour, 4 colour and alpha. */
-    private static void unpack(int[] samples, int at, int bands, int bits, byte[] rgb, int to) {
+    /**
+     * Bands: 1 grey, 2 grey and alpha, 3 colour, 4 colour and alpha.
+     *
+     * @param weighed whether colours are times alpha already
+     */
+    private static void unpack(
+        int[] samples, int at, int bands, int bits, boolean weighed, byte[] rgb, int to) {
       int top = bits == 16 ? 65535 : 255;
       int alpha = bands == 2 || bands == 4 ? samples[at + bands - 1] : top;
       for (int channel = 0; channel < 3; channel++) {
         int value = samples[bands < 3 ? at : at + channel];
         if (alpha < top) {
-          value = (int) ((long) value * alpha / top) + (top - alpha);
+          long over = weighed ? value : ((long) value * alpha + top / 2) / top;
+          value = (int) Math.min(top, over + top - alpha);
         }
         rgb[to + channel] = (byte) (bits == 16 ? (value + 128) / 257 : value);
       }
