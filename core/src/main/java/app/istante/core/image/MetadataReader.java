@@ -27,7 +27,6 @@ final class MetadataReader {
   private static final int MAKER_SERIAL_TAG = 0xA431;
   private static final int OWNER_NAME_TAG = 0xA430;
   private static final int LENS_SERIAL_TAG = 0xA435;
-  private static final String ICC_MARK = "ICC_PROFILE\0";
 
   /** Sum of the 64 values of the standard luminance quantiser table (ITU-T T.81, table K.1). */
   private static final double STANDARD_QUANTISER_SUM = 3688;
@@ -103,18 +102,21 @@ final class MetadataReader {
   private static byte[] joinIcc(Iterable<byte[]> segments) {
     List<byte[]> pieces = new ArrayList<>();
     for (byte[] segment : segments) {
-      int mark = ICC_MARK.length();
-      if (segment.length > mark + 2 && new String(segment, 0, mark).equals(ICC_MARK)) {
+      int mark = JpegSegments.ICC_MARK.length();
+      if (segment.length > mark + 2 && new String(segment, 0, mark).equals(JpegSegments.ICC_MARK)) {
         pieces.add(segment);
       }
     }
     if (pieces.isEmpty()) {
       return null;
     }
-    pieces.sort((p, q) -> (p[ICC_MARK.length()] & 0xFF) - (q[ICC_MARK.length()] & 0xFF));
+    pieces.sort(
+        (p, q) ->
+            (p[JpegSegments.ICC_MARK.length()] & 0xFF)
+                - (q[JpegSegments.ICC_MARK.length()] & 0xFF));
     ByteArrayOutputStream joined = new ByteArrayOutputStream();
     for (byte[] piece : pieces) {
-      int from = ICC_MARK.length() + 2;
+      int from = JpegSegments.ICC_MARK.length() + 2;
       joined.write(piece, from, piece.length - from);
     }
     return joined.toByteArray();

@@ -25,7 +25,6 @@ import java.util.Optional;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
-import javax.imageio.ImageTypeSpecifier;
 import javax.imageio.stream.ImageInputStream;
 
 /**
@@ -174,8 +173,11 @@ public final class PhotoReader {
       return decodeConverted(bytes, kind);
     }
     boolean[] warned = new boolean[1];
+    // The platform's reader would convert every code by the profile, to the same profile.
+    boolean plain = kind == FileKind.JPEG && icc != null && JpegSegments.components(bytes) != 4;
+    byte[] decoded = plain ? JpegSegments.withoutProfile(bytes) : bytes;
     try (ImageInputStream stream =
-        ImageIO.createImageInputStream(new ByteArrayInputStream(bytes))) {
+        ImageIO.createImageInputStream(new ByteArrayInputStream(decoded))) {
       ImageReader reader = readerFor(stream, kind, bytes);
       if (reader == null) {
         throw noDecoder(kind);
@@ -209,44 +211,36 @@ public final class PhotoReader {
   }
 
   /**
-   * JPEG and WebP are decoded into the file's own colour space: into sRGB their readers would
-   * convert them, clamped, and they would be converted once more. Three-channel JPEGs are decoded
-   * straight into red, green, blue, too, which saves a copy of every code.
+   * Three-channel JPEGs are decoded straight into red, green, blue, which saves a copy of every
+   * code; WebP into the file's own colour space: into sRGB its reader would convert it, clamped,
+   * and it would be converted once more.
    */
   private static ImageReadParam inOwnCodes(
       ImageReader reader, byte[] bytes, FileKind kind, byte[] icc) throws IOException {
     ImageReadParam param = reader.getDefaultReadParam();
     ColorSpace space = null;
     boolean alpha = false;
-    if (kind == FileKind.JPEG && jpegComponents(bytes) == 3) {
-      space = ownSpace(reader);
+    if (kind == FileKind.JPEG && JpegSegments.components(bytes) == 3) {
+      space = ColorSpace.getInstance(ColorSpace.CS_sRGB);
     } else if (kind == FileKind.WEBP && IccProfile.read(icc).isPresent()) {
       space = spaceOf(icc);
       alpha = reader.getImageTypes(0).next().getColorModel().hasAlpha();
     }
     if (space != null && space.getType() == ColorSpace.TYPE_RGB) {
-      int channels = alpha ? 4 : 3;
-      int width = reader.getWidth(0);
-      int height = reader.getHeight(0);
-      ColorModel model =
-          new ComponentColorModel(
-              space,
-              alpha,
-              false,
-              alpha ? Transparency.TRANSLUCENT : Transparency.OPAQUE,
-              DataBuffer.TYPE_BYTE);
-      WritableRaster raster =
-          Raster.createInterleavedRaster(
-              DataBuffer.TYPE_BYTE,
-              width,
-              height,
-              channels * width,
-              channels,
-              alpha ? new int[] {0, 1, 2, 3} : new int[] {0, 1, 2},
-              null);
-      param.setDestination(new BufferedImage(model, raster, false, null));
+      param.setDestination(empty(space, alpha, reader.getWidth(0), reader.getHeight(0)));
     }
     return param;
+  }
+
+  private static BufferedImage empty(ColorSpace space, boolean alpha, int width, int height) {
+    int[] channels = alpha ? new int[] {0, 1, 2, 3} : new int[] {0, 1, 2};
+    int seen = alpha ? Transparency.TRANSLUCENT : Transparency.OPAQUE;
+    ColorModel model = new ComponentColorModel(space, alpha, false, seen, DataBuffer.TYPE_BYTE);
+    int count = channels.length;
+    WritableRaster raster =
+        Raster.createInterleavedRaster(
+            DataBuffer.TYPE_BYTE, width, height, count * width, count, channels, null);
+    return new BufferedImage(model, raster, false, null);
   }
 
   /** Null where the platform can't make sense of the profile. */
@@ -258,19 +252,6 @@ public final class PhotoReader {
     }
   }
 
-  /** The file's own where it has one that the platform can read, else sRGB. */
-  private static ColorSpace ownSpace(ImageReader reader) throws IOException {
-    ColorSpace space = null;
-    Iterator<ImageTypeSpecifier> types = reader.getImageTypes(0);
-    while (types.hasNext() && (space == null || space.isCS_sRGB())) {
-      ColorSpace next = types.next().getColorModel().getColorSpace();
-      if (space == null || next.getType() == ColorSpace.TYPE_RGB && !next.isCS_sRGB()) {
-        space = next;
-      }
-    }
-    return space;
-  }
-
   /** The platform's own JPEG reader keeps raw codes; only four-channel files need the other one. */
   private static ImageReader readerFor(ImageInputStream stream, FileKind kind, byte[] bytes) {
     Iterator<ImageReader> readers =
@@ -278,7 +259,7 @@ public final class PhotoReader {
             ? ImageIO.getImageReadersByFormatName("jpeg")
             : ImageIO.getImageReaders(stream);
     ImageReader chosen = null;
-    boolean wantPlatform = kind == FileKind.JPEG && jpegComponents(bytes) != 4;
+    boolean wantPlatform = kind == FileKind.JPEG && JpegSegments.components(bytes) != 4;
     while (readers.hasNext()) {
       ImageReader reader = readers.next();
       boolean platform = reader.getClass().getName().startsWith("com.sun.");
@@ -287,25 +268,6 @@ public final class PhotoReader {
       }
     }
     return chosen;
-  }
-
-  /** Number of channels from the frame header (ITU-T T.81, B.2.2), or 0 where there is none. */
-  private static int jpegComponents(byte[] bytes) {
-    int at = 2;
-    while (at + 9 < bytes.length && (bytes[at] & 0xFF) == 0xFF) {
-      int marker = bytes[at + 1] & 0xFF;
-      boolean frame =
-          marker >= 0xC0 && marker <= 0xCF && marker != 0xC4 && marker != 0xC8 && marker != 0xCC;
-      if (frame) {
-        return bytes[at + 9] & 0xFF;
-      }
-      if (marker == 0xFF) {
-        at++;
-      } else {
-        at += 2 + ((bytes[at + 2] & 0xFF) << 8 | bytes[at + 3] & 0xFF);
-      }
-    }
-    return 0;
   }
 
   private static boolean isLoss(String warning) {

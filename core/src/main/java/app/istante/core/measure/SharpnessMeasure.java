@@ -151,7 +151,8 @@ final class SharpnessMeasure {
   private static List<String> causes(
       Analysed picture, Double sharpest, Double noise, Integer compressedTo, Notes notes) {
     Double band = notes.uncertainty().get("sharpness.noiseSigma");
-    return SoftBecause.file(picture.photo(), sharpest, noise, band, compressedTo);
+    return SoftBecause.file(
+        picture.photo().facts(), picture.srgb(), sharpest, noise, band, compressedTo);
   }
 
   /**

@@ -1,6 +1,6 @@
 package app.istante.core.measure;
 
-import app.istante.core.image.Photo;
+import app.istante.core.image.EncodedImage;
 import app.istante.core.image.PhotoFacts;
 import java.util.ArrayList;
 import java.util.List;
@@ -61,13 +61,18 @@ public final class SoftBecause {
    * @param compressedTo quality of an earlier, coarse compression, or null
    */
   static List<String> file(
-      Photo photo, Double sharpestPx, Double noise, Double noiseBand, Integer compressedTo) {
+      PhotoFacts facts,
+      EncodedImage srgb,
+      Double sharpestPx,
+      Double noise,
+      Double noiseBand,
+      Integer compressedTo) {
     List<String> causes = new ArrayList<>();
     boolean soft = sharpestPx != null && sharpestPx > LEAST_ENLARGED_SIGMA_PX;
-    if (soft && Enlargement.isSeen(photo.srgb())) {
+    if (soft && Enlargement.isSeen(srgb)) {
       causes.add(UPSCALED);
     }
-    if (noise != null && noise + noiseBand < SMOOTHED_SHARE * leastGrain(photo.facts())) {
+    if (noise != null && noise + noiseBand < SMOOTHED_SHARE * leastGrain(facts)) {
       causes.add(DENOISED);
     }
     if (compressedTo != null && compressedTo <= MUD_QUALITY) {

@@ -48,8 +48,9 @@ public final class SpeedBench {
    * A drawn take as a camera of 12 or 24 megapixels would see it.
    *
    * @param seed of {@link DrawnTake#drawn}
+   * @param wide whether in the codes of a wider profile than sRGB, as phones write it
    */
-  private record Taken(String name, long seed, int width, int height) {
+  private record Taken(String name, long seed, int width, int height, boolean wide) {
     /** The file, made once. */
     byte[] file(Path folder) {
       Path kept = folder.resolve(name + ".jpg");
@@ -57,7 +58,9 @@ public final class SpeedBench {
         if (!Files.exists(kept)) {
           EncodedImage codes =
               DrawnTake.drawn(seed).sized(width, height, GRAIN).picture().photo().srgb();
-          Files.write(kept, PhotoWriter.jpeg(codes, JPEG_QUALITY));
+          Files.write(
+              kept,
+              wide ? WideGamut.jpeg(codes, JPEG_QUALITY) : PhotoWriter.jpeg(codes, JPEG_QUALITY));
         }
         return Files.readAllBytes(kept);
       } catch (IOException | UnreadablePhotoException e) {
@@ -66,14 +69,15 @@ public final class SpeedBench {
     }
   }
 
-  /** A good take, one with strong grain, one out of focus. */
+  /** A good take, one with strong grain, one out of focus, the first as a phone writes it. */
   private static final List<Taken> TWELVE =
       List.of(
-          new Taken("good-12mp", 18, 4000, 3000),
-          new Taken("grainy-12mp", 30, 4000, 3000),
-          new Taken("soft-12mp", 28, 4000, 3000));
+          new Taken("good-12mp", 18, 4000, 3000, false),
+          new Taken("grainy-12mp", 30, 4000, 3000, false),
+          new Taken("soft-12mp", 28, 4000, 3000, false),
+          new Taken("wide-12mp", 18, 4000, 3000, true));
 
-  private static final Taken TWENTY_FOUR = new Taken("good-24mp", 18, 6000, 4000);
+  private static final Taken TWENTY_FOUR = new Taken("good-24mp", 18, 6000, 4000, false);
 
   /**
    * @param args folder for the pictures; then "make" to only make them, or "flat" to check a

@@ -46,7 +46,7 @@ public class SoftBecauseTest {
     Photo plain = Photo.ofSrgb(facts(6000, 4000, iso), new EncodedImage(4, 4, new byte[48]));
     Double band = noise == null ? null : 0.15 * noise + 0.3;
     assertEquals(
-        SoftBecause.file(plain, 0.6, noise, band, null),
+        SoftBecause.file(plain.facts(), plain.srgb(), 0.6, noise, band, null),
         told ? List.of(SoftBecause.DENOISED) : List.of());
   }
 
