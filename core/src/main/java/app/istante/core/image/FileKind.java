@@ -91,7 +91,9 @@ public enum FileKind {
     if (start.startsWith("%PDF")) {
       return Optional.of("a PDF document");
     }
-    if (start.startsWith("ftypcrx", 4) || start.startsWith("II") || start.startsWith("MM")) {
+    // Many begin as TIFF does but for the number after the two letters; text has no noughts.
+    boolean nearlyTiff = start.matches("(?s)(II|MM).*\\00.*");
+    if (nearlyTiff || start.startsWith("ftypcrx", 4)) {
       return Optional.of("a camera's raw file");
     }
     return start.startsWith("ftyp", 4) ? Optional.of("a video") : Optional.empty();

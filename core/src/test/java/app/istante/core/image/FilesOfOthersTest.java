@@ -92,6 +92,7 @@ public class FilesOfOthersTest {
     return new Object[][] {
       {"\0\0\0\u0018ftypqt  ", "This is a video, which Istante does not read."},
       {"\0\0\0\u0018ftypcrx ", "This is a camera's raw file, which Istante does not read."},
+      {"IIRO\b\0\0\0", "This is a camera's raw file, which Istante does not read."},
       {"\0\0\0\fjP  \r\n", "This is a JPEG 2000 picture, which Istante does not read."},
       {"\0\0\0\fJXL \r\n", "This is a JPEG XL picture, which Istante does not read."},
       {"%PDF-1.7", "This is a PDF document, which Istante does not read."},
@@ -102,6 +103,14 @@ public class FilesOfOthersTest {
   public void saysWhatItIsAndWhatToDo(String head, String sentence) {
     byte[] file = Arrays.copyOf(head.getBytes(StandardCharsets.ISO_8859_1), 400);
     assertNotRead(file, sentence);
+  }
+
+  @Test
+  public void aChapterIsNoRawFile() {
+    byte[] text = "III. Of what is sold, and how.".getBytes(StandardCharsets.US_ASCII);
+    UnreadablePhotoException refused =
+        expectThrows(UnreadablePhotoException.class, () -> reader.read(text));
+    assertEquals(refused.code(), Code.NOT_A_PICTURE);
   }
 
   @DataProvider
