@@ -25,6 +25,13 @@ need_packages() {
 need_mariadb() { need_packages mariadbd mariadb-server; need_packages curl curl; }
 # Opens what many phones write; without it those photos are refused with a sentence.
 need_heif() { need_packages heif-convert libheif-examples; }
+# Tried once after a first build: without a network no start waits for it again.
+want_heif() {
+  local tried="$HERE/server/target/heif-tried"
+  [ ! -e "$tried" ] || return 0
+  touch "$tried"
+  (need_heif) || say "Photos in HEIC and AVIF can't be opened; all else works."
+}
 need_chromium() { need_packages chromium chromium; }
 # Only the speed bench compares with it; a module has no program to look for.
 need_python_imaging() {

@@ -18,6 +18,9 @@ public enum FileKind {
   /** How many leading bytes {@link #sniff} wants to see. */
   public static final int SNIFF_BYTES = 16;
 
+  /** What is not read, in a sentence; many are TIFF by their first bytes ({@link TiffHead}). */
+  static final String RAW_FILE = "a camera's raw file";
+
   private final String label;
   private final String ending;
 
@@ -94,7 +97,7 @@ public enum FileKind {
     // Many begin as TIFF does but for the number after the two letters; text has no noughts.
     boolean nearlyTiff = start.matches("(?s)(II|MM).*\\00.*");
     if (nearlyTiff || start.startsWith("ftypcrx", 4)) {
-      return Optional.of("a camera's raw file");
+      return Optional.of(RAW_FILE);
     }
     return start.startsWith("ftyp", 4) ? Optional.of("a video") : Optional.empty();
   }

@@ -80,7 +80,8 @@ final class JpegSegments {
     return rest.toByteArray();
   }
 
-  private static boolean holdsProfile(byte[] file, int from, int to) {
+  /** Whether a segment whose contents lie there is a piece of a profile. */
+  static boolean holdsProfile(byte[] file, int from, int to) {
     int length = ICC_MARK.length();
     return to - from > length
         && new String(file, from, length, StandardCharsets.ISO_8859_1).equals(ICC_MARK);

@@ -100,24 +100,22 @@ final class MetadataReader {
 
   /** Profiles over 64 kB are cut in numbered pieces (ICC.1:2022, annex B.4). */
   private static byte[] joinIcc(Iterable<byte[]> segments) {
+    // Behind the mark stand the piece's number and how many there are.
+    int number = JpegSegments.ICC_MARK.length();
+    int content = number + 2;
     List<byte[]> pieces = new ArrayList<>();
     for (byte[] segment : segments) {
-      int mark = JpegSegments.ICC_MARK.length();
-      if (segment.length > mark + 2 && new String(segment, 0, mark).equals(JpegSegments.ICC_MARK)) {
+      if (segment.length > content && JpegSegments.holdsProfile(segment, 0, segment.length)) {
         pieces.add(segment);
       }
     }
     if (pieces.isEmpty()) {
       return null;
     }
-    pieces.sort(
-        (p, q) ->
-            (p[JpegSegments.ICC_MARK.length()] & 0xFF)
-                - (q[JpegSegments.ICC_MARK.length()] & 0xFF));
+    pieces.sort((p, q) -> (p[number] & 0xFF) - (q[number] & 0xFF));
     ByteArrayOutputStream joined = new ByteArrayOutputStream();
     for (byte[] piece : pieces) {
-      int from = JpegSegments.ICC_MARK.length() + 2;
-      joined.write(piece, from, piece.length - from);
+      joined.write(piece, content, piece.length - content);
     }
     return joined.toByteArray();
   }
@@ -217,7 +215,7 @@ final class MetadataReader {
   }
 
   /** The profile of a PNG file's iCCP chunk, or null. */
-  private static byte[] pngProfile(byte[] file) {
+  static byte[] pngProfile(byte[] file) {
     // A PNG is a signature of 8 bytes, then chunks: length (4), type (4), data, checksum (4).
     int at = 8;
     while (at + 12 <= file.length) {

@@ -61,11 +61,12 @@ public final class PhotoReader {
   public Photo read(byte[] bytes) throws UnreadablePhotoException {
     FileKind kind = kindOf(bytes);
     MetadataReader.Found found = MetadataReader.read(bytes, kind);
-    Decoded decoded = decode(bytes, kind, found.iccProfile());
     // What was converted is upright, and lies in the profile of what it was converted to.
-    boolean converted = decoded.converted() != null;
-    byte[] icc = converted ? decoded.converted().iccProfile() : found.iccProfile();
+    boolean converted = isConverted(kind);
+    byte[] file = converted ? toPng(bytes, kind) : bytes;
+    byte[] icc = converted ? MetadataReader.pngProfile(file) : found.iccProfile();
     int orientation = converted ? 1 : found.orientation();
+    Decoded decoded = decode(file, converted ? FileKind.PNG : kind, icc);
     Optional<IccProfile> profile = IccProfile.read(icc);
     PixelCopy.Result pixels =
         PixelCopy.upright(decoded.image(), orientation, icc, profile.orElse(null));
@@ -131,7 +132,7 @@ public final class PhotoReader {
               Code.NOT_A_PICTURE, "This is not a picture file, whatever its name says.");
     }
     if (kind == FileKind.TIFF && TiffHead.of(bytes).filter(TiffHead::isRaw).isPresent()) {
-      throw notReadHere("a camera's raw file");
+      throw notReadHere(FileKind.RAW_FILE);
     }
     return kind;
   }
@@ -158,24 +159,16 @@ public final class PhotoReader {
     }
   }
 
-  /**
-   * @param converted what stands beside the pixels of the file that this one was converted to
-   *     before it could be decoded; else null
-   */
-  private record Decoded(
-      BufferedImage image, int bitDepth, int frames, MetadataReader.Found converted) {}
+  private record Decoded(BufferedImage image, int bitDepth, int frames) {}
 
   /**
    * @param icc the file's own profile, or null
    */
   private Decoded decode(byte[] bytes, FileKind kind, byte[] icc) throws UnreadablePhotoException {
-    if (isConverted(kind)) {
-      return decodeConverted(bytes, kind);
-    }
     boolean[] warned = new boolean[1];
     // The platform's reader would convert every code by the profile, to the same profile.
-    boolean plain = kind == FileKind.JPEG && icc != null && JpegSegments.components(bytes) != 4;
-    byte[] decoded = plain ? JpegSegments.withoutProfile(bytes) : bytes;
+    boolean bare = icc != null && isForPlatform(bytes, kind);
+    byte[] decoded = bare ? JpegSegments.withoutProfile(bytes) : bytes;
     try (ImageInputStream stream =
         ImageIO.createImageInputStream(new ByteArrayInputStream(decoded))) {
       ImageReader reader = readerFor(stream, kind, bytes);
@@ -191,7 +184,7 @@ public final class PhotoReader {
         if (warned[0]) {
           throw truncated(null);
         }
-        return new Decoded(image, image.getColorModel().getComponentSize(0), frames, null);
+        return new Decoded(image, image.getColorModel().getComponentSize(0), frames);
       } finally {
         reader.dispose();
       }
@@ -253,13 +246,17 @@ public final class PhotoReader {
   }
 
   /** The platform's own JPEG reader keeps raw codes; only four-channel files need the other one. */
+  private static boolean isForPlatform(byte[] bytes, FileKind kind) {
+    return kind == FileKind.JPEG && JpegSegments.components(bytes) != 4;
+  }
+
   private static ImageReader readerFor(ImageInputStream stream, FileKind kind, byte[] bytes) {
     Iterator<ImageReader> readers =
         kind == FileKind.JPEG
             ? ImageIO.getImageReadersByFormatName("jpeg")
             : ImageIO.getImageReaders(stream);
     ImageReader chosen = null;
-    boolean wantPlatform = kind == FileKind.JPEG && JpegSegments.components(bytes) != 4;
+    boolean wantPlatform = isForPlatform(bytes, kind);
     while (readers.hasNext()) {
       ImageReader reader = readers.next();
       boolean platform = reader.getClass().getName().startsWith("com.sun.");
@@ -327,12 +324,9 @@ public final class PhotoReader {
             : what + "Save the picture as JPEG and try again.");
   }
 
-  private Decoded decodeConverted(byte[] bytes, FileKind kind) throws UnreadablePhotoException {
+  private static byte[] toPng(byte[] bytes, FileKind kind) throws UnreadablePhotoException {
     try {
-      byte[] png = HeifDecoder.toPng(bytes).orElseThrow(() -> noDecoder(kind));
-      MetadataReader.Found beside = MetadataReader.read(png, FileKind.PNG);
-      Decoded pixels = decode(png, FileKind.PNG, beside.iccProfile());
-      return new Decoded(pixels.image(), pixels.bitDepth(), pixels.frames(), beside);
+      return HeifDecoder.toPng(bytes).orElseThrow(() -> noDecoder(kind));
     } catch (IOException failed) {
       throw damaged(kind, failed);
     }

@@ -85,19 +85,12 @@ final class FitGrid {
   double[] residuals(double[][] coefficients) {
     double[] out = new double[border.length];
     for (int at = 0; at < out.length; at++) {
-      double red = 0;
-      double green = 0;
-      double blue = 0;
-      double[] basis = bases[at];
-      for (int k = 0; k < CUBIC; k++) {
-        red += coefficients[0][k] * basis[k];
-        green += coefficients[1][k] * basis[k];
-        blue += coefficients[2][k] * basis[k];
+      double sum = 0;
+      for (int channel = 0; channel < 3; channel++) {
+        double r = values[channel][at] - fitted(coefficients[channel], at);
+        sum += r * r;
       }
-      red = values[0][at] - red;
-      green = values[1][at] - green;
-      blue = values[2][at] - blue;
-      out[at] = Math.sqrt((red * red + green * green + blue * blue) / 3);
+      out[at] = Math.sqrt(sum / 3);
     }
     return out;
   }
@@ -127,18 +120,14 @@ final class FitGrid {
       }
       double weight = (1 - ratio * ratio) * (1 - ratio * ratio);
       double[] basis = bases[at];
-      double red = values[0][at];
-      double green = values[1][at];
-      double blue = values[2][at];
       for (int p = 0; p < terms; p++) {
         double wp = weight * basis[p];
-        double[] row = normal[p];
         for (int q = 0; q <= p; q++) {
-          row[q] += wp * basis[q];
+          normal[p][q] += wp * basis[q];
         }
-        right[0][p] += wp * red;
-        right[1][p] += wp * green;
-        right[2][p] += wp * blue;
+        for (int channel = 0; channel < 3; channel++) {
+          right[channel][p] += wp * values[channel][at];
+        }
       }
     }
     double[][] solved = new double[3][];

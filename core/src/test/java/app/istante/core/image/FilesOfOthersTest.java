@@ -11,6 +11,8 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.List;
+import org.testng.Assert.ThrowingRunnable;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -133,24 +135,15 @@ public class FilesOfOthersTest {
   }
 
   private void assertNotRead(byte[] file, String sentence) {
-    for (int i = 0; i < 2; i++) {
-      boolean probed = i == 1;
-      UnreadablePhotoException refused =
-          expectThrows(
-              UnreadablePhotoException.class,
-              () -> {
-                if (probed) {
-                  reader.probe(file);
-                } else {
-                  reader.read(file);
-                }
-              });
+    List<ThrowingRunnable> ways = List.of(() -> reader.read(file), () -> reader.probe(file));
+    for (ThrowingRunnable way : ways) {
+      UnreadablePhotoException refused = expectThrows(UnreadablePhotoException.class, way);
       assertEquals(refused.code(), Code.NO_DECODER);
       assertEquals(refused.getMessage(), sentence + " Save the picture as JPEG.");
     }
   }
 
-  private static byte[] bytes(String file) throws IOException {
+  static byte[] bytes(String file) throws IOException {
     try (InputStream in = FilesOfOthersTest.class.getResourceAsStream("/pictures/" + file)) {
       return in.readAllBytes();
     }

@@ -5,7 +5,6 @@ import static org.testng.Assert.assertTrue;
 
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
-import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -39,9 +38,7 @@ public class MutatedFilesTest {
   private static byte[] written(String format) throws Exception {
     if (format.contains(".")) {
       // Java has no writer for these: the same picture, written elsewhere.
-      try (InputStream in = MutatedFilesTest.class.getResourceAsStream("/pictures/" + format)) {
-        return in.readAllBytes();
-      }
+      return FilesOfOthersTest.bytes(format);
     }
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     assertTrue(ImageIO.write(picture(), format, out), format);
