@@ -24,7 +24,9 @@ need_packages() {
 
 need_mariadb() { need_packages mariadbd mariadb-server; need_packages curl curl; }
 # Opens what many phones write; without it those photos are refused with a sentence.
-need_heif() { need_packages heif-convert libheif-examples; }
+need_heif() {
+  /sbin/ldconfig -p | grep -q 'libheif\.so\.1 ' || need_packages library-libheif libheif1
+}
 # Tried once after a first build: without a network no start waits for it again.
 want_heif() {
   local tried="$HERE/server/target/heif-tried"

@@ -215,7 +215,7 @@ final class MetadataReader {
   }
 
   /** The profile of a PNG file's iCCP chunk, or null. */
-  static byte[] pngProfile(byte[] file) {
+  private static byte[] pngProfile(byte[] file) {
     // A PNG is a signature of 8 bytes, then chunks: length (4), type (4), data, checksum (4).
     int at = 8;
     while (at + 12 <= file.length) {

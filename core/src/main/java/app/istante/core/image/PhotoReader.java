@@ -1,16 +1,10 @@
 package app.istante.core.image;
 
 import app.istante.core.image.UnreadablePhotoException.Code;
-import java.awt.Transparency;
 import java.awt.color.ColorSpace;
 import java.awt.color.ICC_ColorSpace;
 import java.awt.color.ICC_Profile;
 import java.awt.image.BufferedImage;
-import java.awt.image.ColorModel;
-import java.awt.image.ComponentColorModel;
-import java.awt.image.DataBuffer;
-import java.awt.image.Raster;
-import java.awt.image.WritableRaster;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -61,15 +55,14 @@ public final class PhotoReader {
   public Photo read(byte[] bytes) throws UnreadablePhotoException {
     FileKind kind = kindOf(bytes);
     MetadataReader.Found found = MetadataReader.read(bytes, kind);
-    // What was converted is upright, and lies in the profile of what it was converted to.
-    boolean converted = isConverted(kind);
-    byte[] file = converted ? toPng(bytes, kind) : bytes;
-    byte[] icc = converted ? MetadataReader.pngProfile(file) : found.iccProfile();
-    int orientation = converted ? 1 : found.orientation();
-    Decoded decoded = decode(file, converted ? FileKind.PNG : kind, icc);
-    Optional<IccProfile> profile = IccProfile.read(icc);
+    Decoded decoded =
+        isHeif(kind)
+            ? HeifDecoder.decode(bytes, kind, this::refuseManyPixels)
+            : decode(bytes, kind, found.iccProfile());
+    int orientation = isHeif(kind) ? 1 : found.orientation();
+    Optional<IccProfile> profile = IccProfile.read(decoded.icc());
     PixelCopy.Result pixels =
-        PixelCopy.upright(decoded.image(), orientation, icc, profile.orElse(null));
+        PixelCopy.upright(decoded.image(), orientation, decoded.icc(), profile.orElse(null));
     PhotoFacts facts =
         new PhotoFacts(
             pixels.codes().widthPx(),
@@ -93,7 +86,7 @@ public final class PhotoReader {
    */
   public FileKind probe(byte[] bytes) throws UnreadablePhotoException {
     FileKind kind = kindOf(bytes);
-    if (isConverted(kind)) {
+    if (isHeif(kind)) {
       return kind;
     }
     try (ImageInputStream stream =
@@ -143,7 +136,7 @@ public final class PhotoReader {
         "This is " + what + ", which Istante does not read. Save the picture as JPEG.");
   }
 
-  private static boolean isConverted(FileKind kind) {
+  private static boolean isHeif(FileKind kind) {
     return kind == FileKind.HEIC || kind == FileKind.AVIF;
   }
 
@@ -158,8 +151,6 @@ public final class PhotoReader {
               limits.maxBytes() / 1_000_000));
     }
   }
-
-  private record Decoded(BufferedImage image, int bitDepth, int frames) {}
 
   /**
    * @param icc the file's own profile, or null
@@ -184,7 +175,7 @@ public final class PhotoReader {
         if (warned[0]) {
           throw truncated(null);
         }
-        return new Decoded(image, image.getColorModel().getComponentSize(0), frames);
+        return new Decoded(image, icc, image.getColorModel().getComponentSize(0), frames);
       } finally {
         reader.dispose();
       }
@@ -198,8 +189,7 @@ public final class PhotoReader {
       }
       throw damaged(kind, damaged);
     } catch (OutOfMemoryError tooLarge) {
-      throw new UnreadablePhotoException(
-          Code.TOO_MANY_PIXELS, "There is not enough memory to open this picture.", tooLarge);
+      throw tooLargeForMemory(tooLarge);
     }
   }
 
@@ -220,20 +210,10 @@ public final class PhotoReader {
       alpha = reader.getImageTypes(0).next().getColorModel().hasAlpha();
     }
     if (space != null && space.getType() == ColorSpace.TYPE_RGB) {
-      param.setDestination(empty(space, alpha, reader.getWidth(0), reader.getHeight(0)));
+      param.setDestination(
+          Decoded.empty(space, alpha, false, reader.getWidth(0), reader.getHeight(0)));
     }
     return param;
-  }
-
-  private static BufferedImage empty(ColorSpace space, boolean alpha, int width, int height) {
-    int[] channels = alpha ? new int[] {0, 1, 2, 3} : new int[] {0, 1, 2};
-    int seen = alpha ? Transparency.TRANSLUCENT : Transparency.OPAQUE;
-    ColorModel model = new ComponentColorModel(space, alpha, false, seen, DataBuffer.TYPE_BYTE);
-    int count = channels.length;
-    WritableRaster raster =
-        Raster.createInterleavedRaster(
-            DataBuffer.TYPE_BYTE, width, height, count * width, count, channels, null);
-    return new BufferedImage(model, raster, false, null);
   }
 
   /** Null where the platform can't make sense of the profile. */
@@ -301,35 +281,32 @@ public final class PhotoReader {
     }
   }
 
-  private static UnreadablePhotoException truncated(Throwable cause) {
+  static UnreadablePhotoException truncated(Throwable cause) {
     return new UnreadablePhotoException(
         Code.TRUNCATED,
         "The file stops in the middle of the picture. Copy it again from the camera.",
         cause);
   }
 
-  private static UnreadablePhotoException damaged(FileKind kind, Throwable cause) {
+  static UnreadablePhotoException tooLargeForMemory(OutOfMemoryError cause) {
+    return new UnreadablePhotoException(
+        Code.TOO_MANY_PIXELS, "There is not enough memory to open this picture.", cause);
+  }
+
+  static UnreadablePhotoException damaged(FileKind kind, Throwable cause) {
     return new UnreadablePhotoException(
         Code.DAMAGED,
         "The " + kind.label() + " file is damaged inside and can't be read. Copy it again.",
         cause);
   }
 
-  private static UnreadablePhotoException noDecoder(FileKind kind) {
+  static UnreadablePhotoException noDecoder(FileKind kind) {
     String what = kind.label() + " can't be opened on this machine. ";
     return new UnreadablePhotoException(
         Code.NO_DECODER,
-        isConverted(kind)
-            ? what + "Install Debian's package libheif-examples, or save the picture as JPEG."
+        isHeif(kind)
+            ? what + "Install Debian's package libheif1, or save the picture as JPEG."
             : what + "Save the picture as JPEG and try again.");
-  }
-
-  private static byte[] toPng(byte[] bytes, FileKind kind) throws UnreadablePhotoException {
-    try {
-      return HeifDecoder.toPng(bytes).orElseThrow(() -> noDecoder(kind));
-    } catch (IOException failed) {
-      throw damaged(kind, failed);
-    }
   }
 
   static String sha256(byte[] bytes) {

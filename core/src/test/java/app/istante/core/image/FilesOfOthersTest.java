@@ -58,6 +58,7 @@ public class FilesOfOthersTest {
       {"turned.heic", WIDE_TURNED, "Wide"},
       {"two.heic", WIDE, "Wide"},
       {"wide.avif", WIDE, "Wide"},
+      {"deep.heic", CODES, "sRGB (assumed)"},
       {"grey.png", GREY, "Grey of gamma 1.8"},
       {"grey.jpg", GREY, "Grey of gamma 1.8"},
       {"grey.tif", EVEN_GREY, "Grey of even lightness"},
@@ -81,6 +82,32 @@ public class FilesOfOthersTest {
         assertEquals(code, fields[field][channel], 2, file + ", field " + field);
       }
     }
+  }
+
+  @Test
+  public void tellsTheBitsAndThePicturesOfAHeic() throws Exception {
+    assertEquals(reader.read(bytes("deep.heic")).facts().bitDepth(), 10);
+    assertEquals(reader.read(bytes("two.heic")).facts().frames(), 2);
+    assertEquals(reader.read(bytes("turned.heic")).facts().frames(), 1);
+  }
+
+  @Test
+  public void aHeicIsRefusedBySizeBeforeItIsDecoded() throws Exception {
+    PhotoReader strict = new PhotoReader(new Limits(2_000_000, 3_071));
+    byte[] file = bytes("deep.heic");
+    UnreadablePhotoException refused =
+        expectThrows(UnreadablePhotoException.class, () -> strict.read(file));
+    assertEquals(refused.code(), Code.TOO_MANY_PIXELS);
+    assertTrue(refused.getMessage().contains("64 x 48 pixels"), refused.getMessage());
+  }
+
+  @Test
+  public void aHeicThatStopsInTheMiddleIsCopiedAgain() throws Exception {
+    byte[] file = bytes("small.heic");
+    byte[] half = Arrays.copyOf(file, file.length / 2);
+    UnreadablePhotoException refused =
+        expectThrows(UnreadablePhotoException.class, () -> reader.read(half));
+    assertEquals(refused.code(), Code.TRUNCATED);
   }
 
   /** A decoder that turns it into sRGB by itself would clamp it. */

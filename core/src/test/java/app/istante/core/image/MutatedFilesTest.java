@@ -132,7 +132,7 @@ public class MutatedFilesTest {
 
   private static Set<Path> leftOver() throws Exception {
     try (Stream<Path> all = Files.list(Path.of(System.getProperty("java.io.tmpdir")))) {
-      return all.filter(one -> one.getFileName().toString().startsWith("istante-heic"))
+      return all.filter(one -> one.getFileName().toString().startsWith("istante-heif"))
           .collect(Collectors.toCollection(HashSet::new));
     }
   }
