@@ -74,6 +74,15 @@ public final class Separator {
    */
   private static final double SAME = 0.96;
 
+  /**
+   * An outline that light and edges make so sure, and that is told once more from nearby all but
+   * the same, is doubted by the glance that agrees with it most, not least: things of a kind that
+   * no glance has learned are lost to one of them, now and then.
+   */
+  private static final double CLEAR = 0.92;
+
+  private static final double THE_SAME = 0.985;
+
   /** The most that an outline is trusted that is told otherwise from nearby: it stays doubted. */
   private static final double TOLD_OTHERWISE = 0.45;
 
@@ -95,12 +104,14 @@ public final class Separator {
       LinearImage image, boolean[] foreign, BlankFrame blank, Photo photo) {
     AgainstGround ground = AgainstGround.of(image, foreign, blank);
     FirstGlance glance = FirstGlance.at(image, foreign);
-    Separation told = told(ground, glance);
-    if (told.againstBlank() && told.confidence() < DOUBTED) {
-      Separation without = told(AgainstGround.of(image, foreign, null), glance);
-      told = without.confidence() > told.confidence() ? ground.holding(without, told) : told;
+    Told told = told(ground, glance);
+    Separation outline = told.outline;
+    if (outline.againstBlank() && outline.confidence() < DOUBTED) {
+      Separation without = told(AgainstGround.of(image, foreign, null), glance).outline;
+      boolean surer = without.confidence() > outline.confidence();
+      return ground.unshaded(surer ? ground.holding(without, outline) : outline);
     }
-    return ground.unshaded(confirmed(image, foreign, photo, told));
+    return ground.unshaded(confirmed(image, foreign, photo, told, glance));
   }
 
   /**
@@ -108,7 +119,8 @@ public final class Separator {
    * surer and looks more like a thing.
    */
   private static Separation confirmed(
-      LinearImage image, boolean[] foreign, Photo photo, Separation told) {
+      LinearImage image, boolean[] foreign, Photo photo, Told from, FirstGlance far) {
+    Separation told = from.outline;
     double sure = told.confidence();
     if (!told.found() || sure >= SURE_AT_ONCE || told.againstBlank()) {
       return told;
@@ -116,40 +128,61 @@ public final class Separator {
     CloserLook look = new CloserLook(image, foreign, told, photo);
     AgainstGround ground = AgainstGround.of(look.part(), look.foreign(), null);
     FirstGlance glance = FirstGlance.at(look.part(), look.foreign());
-    Separation again = told(ground, glance);
+    Told near = told(ground, glance);
+    Separation again = near.outline;
     Separation other = look.outlinedAs(again);
-    if (sure >= DOUBTED && CloserLook.overlap(told, other) >= SAME) {
+    double alike = CloserLook.overlap(told, other);
+    if (sure >= DOUBTED && alike >= SAME) {
       return told;
+    }
+    if (alike >= THE_SAME && Math.min(from.own, near.own) >= CLEAR) {
+      double most = Math.max(most(far, told), most(glance, again));
+      return told.trusted(from.own * FirstGlance.trust(most) / sure);
     }
     boolean better = look.isBetter(again, glance) && !look.takesShade(other);
     Separation nearer = better ? other : told;
     return nearer.trusted(Math.min(1, TOLD_OTHERWISE / sure));
   }
 
-  private static Separation told(AgainstGround ground, FirstGlance glance) {
+  /** How far an outline agrees with whichever of two glances it agrees with more. */
+  private static double most(FirstGlance glance, Separation outline) {
+    return Judged.by(glance, glance.secondOpinion(), outline).agreement;
+  }
+
+  /**
+   * @param own how sure light and edges alone are of the outline; 0 where they did not draw it
+   */
+  private record Told(Separation outline, double own) {
+    static Told by(Separation sure) {
+      return new Told(sure, sure.confidence());
+    }
+  }
+
+  private static Told told(AgainstGround ground, FirstGlance glance) {
     ProductCut cut = new ProductCut(ground, glance);
     Separation made = cut.made();
     if (!made.found() && cut.isBare()) {
-      return made;
+      return Told.by(made);
     }
     Separation seen = withBend(ground, made, glance);
-    return Crumbs.dropped(chosen(ground, cut, seen, glance), glance);
+    Told told = chosen(ground, cut, seen, glance);
+    return new Told(Crumbs.dropped(told.outline, glance), told.own);
   }
 
   /** The outline that is told by light and edges, or one that is cut with a glance's help. */
-  private static Separation chosen(
+  private static Told chosen(
       AgainstGround plain, ProductCut cut, Separation seen, FirstGlance glance) {
     boolean agreed = glance.agreement(seen.alpha()) >= FirstGlance.AGREES;
     boolean objected = objects(glance, seen);
     if (agreed && !objected) {
-      return seen;
+      return Told.by(seen);
     }
     FirstGlance second = glance.secondOpinion();
     Judged alone = Judged.by(glance, second, seen);
     agreed = alone.agreement() >= FirstGlance.AGREES;
     boolean bothObject = objected && objects(second, seen);
     if (agreed && !bothObject) {
-      return seen;
+      return Told.by(seen);
     }
     float[] first = glance.shares();
     // By the first glance alone: pieces that a second one sees less plainly stay whole so.
@@ -173,7 +206,7 @@ public final class Separator {
                 .findFirst()
                 .orElseGet(corrected);
     Judged told = cutAgain.withoutPrint(glance, second);
-    if (told.trusted().confidence() >= DOUBTED) {
+    if (told.trusted().outline.confidence() >= DOUBTED) {
       return told.trusted();
     }
     Judged looked = Judged.by(glance, second, cut.atAGlance(both));
@@ -181,12 +214,15 @@ public final class Separator {
       return told.trusted();
     }
     // The ground is that of the sheet on which the outline is surest.
-    return plain
-        .onSheets()
-        .map(onSheet -> Judged.by(glance, second, new ProductCut(onSheet, glance).atAGlance(both)))
-        .filter(upon -> upon.plainlyNearerThan(told))
-        .reduce(looked, Judged::surer)
-        .trusted(AT_A_GLANCE);
+    Judged atAGlance =
+        plain
+            .onSheets()
+            .map(
+                onSheet ->
+                    Judged.by(glance, second, new ProductCut(onSheet, glance).atAGlance(both)))
+            .filter(upon -> upon.plainlyNearerThan(told))
+            .reduce(looked, Judged::surer);
+    return new Told(atAGlance.trusted(AT_A_GLANCE), 0);
   }
 
   /** Whether a glance plainly sees a piece otherwise than the outline has it. */
@@ -264,8 +300,8 @@ public final class Separator {
       return other.outline.confidence() > one.outline.confidence() ? other : one;
     }
 
-    Separation trusted() {
-      return trusted(1);
+    Told trusted() {
+      return new Told(trusted(1), outline.confidence());
     }
 
     Separation trusted(double atMost) {

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.IntSummaryStatistics;
 import java.util.List;
 import java.util.function.ToIntFunction;
+import java.util.stream.Stream;
 
 /**
  * Tells a smear from defocus by its direction. Defocus blurs all edges alike; a straight smear of
@@ -36,6 +37,13 @@ final class SmearFit {
 
   /** They are soft by themselves where the sharpest quarter is as soft as this share of it. */
   private static final double SOFT_SHARE = 0.7;
+
+  /**
+   * Edges along a smear stay sharp. Of ten smears that were told without an echo, four real ones
+   * left the sharper quarter of the edges along them 0.11 to 0.56 of their own softness; a shoe out
+   * of focus had 0.66, and the other five, of frames and candles, had no edges that run that way.
+   */
+  private static final double SHARP_SHARE = 0.6;
 
   private static final int ROUNDS = 8;
 
@@ -95,13 +103,13 @@ final class SmearFit {
 
   /** A smear spares no edge across it: knitting and soft edges of some parts are none. */
   private static boolean allSmeared(List<EdgeWindow.Edge> edges, Readings.Motion motion) {
-    double[] across = across(edges, motion.angleDegrees());
+    double[] across = sigmas(across(edges, motion.angleDegrees()));
     return across.length >= FEWEST_ACROSS && noneSharp(across, motion);
   }
 
   /** Whether sharp edges lie across a smear, which then is none. */
   static boolean isDenied(List<EdgeWindow.Edge> edges, Readings.Motion motion) {
-    double[] across = across(edges, motion.angleDegrees());
+    double[] across = sigmas(across(edges, motion.angleDegrees()));
     return across.length > 0 && !noneSharp(across, motion);
   }
 
@@ -111,10 +119,7 @@ final class SmearFit {
    * across, it looks like a smear.
    */
   static boolean isOfDepth(List<EdgeWindow.Edge> edges, Readings.Motion motion) {
-    List<EdgeWindow.Edge> along =
-        edges.stream()
-            .filter(edge -> offDegrees(edge, motion.angleDegrees() + 90) < ACROSS_DEGREES)
-            .toList();
+    List<EdgeWindow.Edge> along = across(edges, motion.angleDegrees() + 90).toList();
     return isSoftSomewhere(along, motion, EdgeWindow.Edge::x)
         || isSoftSomewhere(along, motion, EdgeWindow.Edge::y);
   }
@@ -140,12 +145,22 @@ final class SmearFit {
   }
 
   /**
+   * Whether there are edges along a smear, and some of them sharp. Where all run straight up or
+   * across and are as soft, as a frame's out of focus, a slanting smear would explain them, too.
+   */
+  static boolean sparesEdgesAlong(List<EdgeWindow.Edge> edges, Readings.Motion motion) {
+    double[] along = sigmas(across(edges, motion.angleDegrees() + 90));
+    return along.length >= FEWEST_ACROSS
+        && along[along.length / 4] < SHARP_SHARE * motion.lengthPx() / Math.sqrt(12);
+  }
+
+  /**
    * Whether most edges across a direction are too sharp for any smear along it.
    *
    * @param shortestPx of the smears that are asked about
    */
   static boolean rulesOut(List<EdgeWindow.Edge> edges, double shortestPx, double degrees) {
-    double[] across = across(edges, degrees);
+    double[] across = sigmas(across(edges, degrees));
     return across.length >= FEWEST_ACROSS && !isSmeared(across[across.length / 2], shortestPx);
   }
 
@@ -176,12 +191,12 @@ final class SmearFit {
     return Math.min(off, 180 - off);
   }
 
-  private static double[] across(List<EdgeWindow.Edge> edges, double degrees) {
-    return edges.stream()
-        .filter(edge -> offDegrees(edge, degrees) < ACROSS_DEGREES)
-        .mapToDouble(EdgeWindow.Edge::sigmaPx)
-        .sorted()
-        .toArray();
+  private static Stream<EdgeWindow.Edge> across(List<EdgeWindow.Edge> edges, double degrees) {
+    return edges.stream().filter(edge -> offDegrees(edge, degrees) < ACROSS_DEGREES);
+  }
+
+  private static double[] sigmas(Stream<EdgeWindow.Edge> edges) {
+    return edges.mapToDouble(EdgeWindow.Edge::sigmaPx).sorted().toArray();
   }
 
   /**

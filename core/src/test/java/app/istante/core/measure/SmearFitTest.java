@@ -33,6 +33,22 @@ public class SmearFitTest {
     assertEquals(motion.lengthPx(), 12, 0.6);
     assertEquals(motion.angleDegrees(), 20, 2);
     assertFalse(SmearFit.isOfDepth(edges, motion));
+    assertTrue(SmearFit.sparesEdgesAlong(edges, motion));
+  }
+
+  /** A frame out of focus: a slanting smear would make its uprights and its bars as soft. */
+  @Test
+  public void edgesThatRunUprightAndAcrossTellNoSlantingSmear() {
+    List<EdgeWindow.Edge> edges = new ArrayList<>();
+    for (int n = 0; n < 120; n++) {
+      edges.add(edge(n, n % 2 == 0 ? n % 5 : 90 + n % 5, 3.6));
+    }
+    Readings.Motion claimed = new Readings.Motion(14, 45, 1);
+    assertFalse(SmearFit.sparesEdgesAlong(edges, claimed));
+    for (int n = 0; n < 30; n++) {
+      edges.add(edge(n, 135, 3.6));
+    }
+    assertFalse(SmearFit.sparesEdgesAlong(edges, claimed), "as soft that way");
   }
 
   /** A bowl from above: its far rim, sharp, runs across; its ribs, softer the nearer, upright. */

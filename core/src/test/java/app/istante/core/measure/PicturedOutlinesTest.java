@@ -10,25 +10,33 @@ import app.istante.core.mask.Separation;
 import java.awt.image.BufferedImage;
 import java.io.InputStream;
 import javax.imageio.ImageIO;
+import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
-/** A take of which light and edges from place to place give a wrong outline. */
-public class MisledOutlineTest {
+/** Takes from elsewhere that a part of the rules is misled by. */
+public class PicturedOutlinesTest {
   private static InputStream picture(String name) {
-    return MisledOutlineTest.class.getResourceAsStream("/pictures/" + name);
+    return PicturedOutlinesTest.class.getResourceAsStream("/pictures/" + name);
   }
 
   /**
-   * Of this pale mug, traced in another renderer and not among what the first glance learned from,
-   * a part of its lit side was taken for ground: overlap 0.86.
+   * Of the pale mug, traced in another renderer and not among what the first glance learned from, a
+   * part of its lit side was taken for ground by light and edges: overlap 0.86. The headphones were
+   * drawn by another program and are outlined rightly, but no glance has learned such: they were
+   * doubted (0.31) before both looks counted.
    */
-  @Test
-  public void aPaleSideIsFoundAtASecondTry() throws Exception {
+  @DataProvider
+  Object[][] takes() {
+    return new Object[][] {{"traced-mug"}, {"drawn-headphones"}};
+  }
+
+  @Test(dataProvider = "takes")
+  public void areOutlinedAndNotDoubted(String take) throws Exception {
     Photo photo;
-    try (InputStream file = picture("traced-mug.jpg")) {
+    try (InputStream file = picture(take + ".jpg")) {
       photo = new PhotoReader(Limits.STANDARD).read(file.readAllBytes());
     }
-    BufferedImage mask = ImageIO.read(picture("traced-mug.mask.png"));
+    BufferedImage mask = ImageIO.read(picture(take + ".mask.png"));
     Separation parts = Analysed.of(photo).separation();
     double overlap =
         Overlap.of(
