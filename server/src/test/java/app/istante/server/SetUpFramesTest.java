@@ -115,7 +115,7 @@ public class SetUpFramesTest extends RunningServer {
   @Test
   public void anOutlineThatSomebodyFoundRightIsMeasuredWith() throws IOException {
     long shoot = newShoot("tuttocose", "FRAME-5", "lead");
-    byte[] abacus = Files.readAllBytes(Path.of("../demo/photos/take-35.jpg"));
+    byte[] abacus = Files.readAllBytes(Path.of("../demo/photos/take-64.jpg"));
     long take = upload(shoot, "a.jpg", abacus, shotOf(shoot, "lead")).json().get("takeId").asLong();
     JsonNode doubted = measured(take);
     assertFalse(isSure(take), doubted.toString());

@@ -93,11 +93,15 @@ final class HeifDecoder {
             "-XX:TieredStopAtLevel=1",
             "-XX:+UseSerialGC",
             "-Xmx256m",
+            // Should a file break the library: its report goes with the folder, none is a picture.
+            "-XX:+DisplayVMOutputToStderr",
+            "-XX:-CreateCoredumpOnCrash",
             "-Djna.tmpdir=" + folder,
             "-cp",
             placeOf(HeifProcess.class) + File.pathSeparator + placeOf(Native.class),
             HeifProcess.class.getName(),
             in.toString())
+        .directory(folder.toFile())
         .redirectError(ProcessBuilder.Redirect.DISCARD)
         .start();
   }
