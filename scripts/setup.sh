@@ -25,7 +25,8 @@ need_packages() {
 need_mariadb() { need_packages mariadbd mariadb-server; need_packages curl curl; }
 # Opens what many phones write; without it those photos are refused with a sentence.
 need_heif() {
-  /sbin/ldconfig -p | grep -q 'libheif\.so\.1 ' || need_packages library-libheif libheif1
+  # Not by a pipe: a search that ends at its first find would end what lists them with an error.
+  [[ "$(/sbin/ldconfig -p)" == *'libheif.so.1 '* ]] || need_packages library-libheif libheif1
 }
 # Tried once after a first build: without a network no start waits for it again.
 want_heif() {

@@ -53,6 +53,9 @@ final class FirstGlance implements Glance {
   /** Of the picture's own pixels, once asked for. */
   private float[] spread;
 
+  /** Once asked for. */
+  private FirstGlance second;
+
   private FirstGlance(
       LinearImage image, boolean[] foreign, GlanceNet net, int longSide, boolean mirrored) {
     this.image = image;
@@ -85,7 +88,10 @@ final class FirstGlance implements Glance {
    * is not seen again so.
    */
   FirstGlance secondOpinion() {
-    return new FirstGlance(image, foreign, GlanceNet.second(), CLOSER_LONG_SIDE_PX, true);
+    if (second == null) {
+      second = new FirstGlance(image, foreign, GlanceNet.second(), CLOSER_LONG_SIDE_PX, true);
+    }
+    return second;
   }
 
   private void leaveOut(boolean[] foreign) {

@@ -206,12 +206,13 @@ public final class Separator {
                 .findFirst()
                 .orElseGet(corrected);
     Judged told = cutAgain.withoutPrint(glance, second);
-    if (told.trusted().outline.confidence() >= DOUBTED) {
-      return told.trusted();
+    Told trusted = told.trusted();
+    if (trusted.outline.confidence() >= DOUBTED) {
+      return trusted;
     }
     Judged looked = Judged.by(glance, second, cut.atAGlance(both));
     if (!looked.plainlyNearerThan(told) || told.isClearerThan(looked, plain)) {
-      return told.trusted();
+      return trusted;
     }
     // The ground is that of the sheet on which the outline is surest.
     Judged atAGlance =

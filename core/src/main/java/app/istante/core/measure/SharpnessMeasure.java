@@ -157,11 +157,10 @@ final class SharpnessMeasure {
       return open;
     }
     List<Edge> outer = surest(burnt);
-    double sigma = rank(sorted(outer, Edge::sigmaPx), SHARPEST_SHARE);
-    boolean sharper = sigma < rank(sorted(open, Edge::sigmaPx), SHARPEST_SHARE);
+    double sigma = rank(outer, Edge::sigmaPx, SHARPEST_SHARE);
+    boolean sharper = sigma < rank(open, Edge::sigmaPx, SHARPEST_SHARE);
     boolean surer =
-        rank(sorted(outer, SharpnessMeasure::share), 0.5)
-            < rank(sorted(open, SharpnessMeasure::share), 0.5);
+        rank(outer, SharpnessMeasure::share, 0.5) < rank(open, SharpnessMeasure::share, 0.5);
     return sigma > LEAST_FOOT_PX && sharper && surer ? outer : open;
   }
 
@@ -196,14 +195,17 @@ final class SharpnessMeasure {
    * James and Stein (1961) take errors back.
    */
   private static double realSpread(List<Edge> edges, double[] sigmas) {
-    double[] errors = sorted(edges, Edge::errorPx);
     double spread = (rank(sigmas, 0.75) - rank(sigmas, 0.25)) / QUARTILES_APART;
-    double chance = rank(errors, 0.5);
+    double chance = rank(edges, Edge::errorPx, 0.5);
     return spread <= chance ? 0 : Math.sqrt(1 - chance * chance / (spread * spread));
   }
 
   private static double[] sorted(List<Edge> edges, ToDoubleFunction<Edge> which) {
     return edges.stream().mapToDouble(which).sorted().toArray();
+  }
+
+  private static double rank(List<Edge> edges, ToDoubleFunction<Edge> which, double share) {
+    return rank(sorted(edges, which), share);
   }
 
   private static double rank(double[] sorted, double share) {

@@ -131,13 +131,11 @@ final class SmearFit {
       long from = range.getMin() + part * ((long) range.getMax() - range.getMin()) / PARTS;
       long to = range.getMin() + (part + 1) * ((long) range.getMax() - range.getMin()) / PARTS;
       double[] here =
-          along.stream()
-              .filter(edge -> place.applyAsInt(edge) >= from && place.applyAsInt(edge) <= to)
-              .mapToDouble(EdgeWindow.Edge::sigmaPx)
-              .sorted()
-              .toArray();
+          sigmas(
+              along.stream()
+                  .filter(edge -> place.applyAsInt(edge) >= from && place.applyAsInt(edge) <= to));
       if (here.length >= FEWEST_IN_PART
-          && here[here.length / 4] > SOFT_SHARE * motion.lengthPx() / Math.sqrt(12)) {
+          && here[here.length / 4] > SOFT_SHARE * sigmaPx(motion.lengthPx())) {
         return true;
       }
     }
@@ -151,7 +149,7 @@ final class SmearFit {
   static boolean sparesEdgesAlong(List<EdgeWindow.Edge> edges, Readings.Motion motion) {
     double[] along = sigmas(across(edges, motion.angleDegrees() + 90));
     return along.length >= FEWEST_ACROSS
-        && along[along.length / 4] < SHARP_SHARE * motion.lengthPx() / Math.sqrt(12);
+        && along[along.length / 4] < SHARP_SHARE * sigmaPx(motion.lengthPx());
   }
 
   /**
@@ -182,7 +180,12 @@ final class SmearFit {
   }
 
   private static boolean isSmeared(double sigmaPx, double lengthPx) {
-    return sigmaPx > SMEARED_SHARE * lengthPx / Math.sqrt(12);
+    return sigmaPx > SMEARED_SHARE * sigmaPx(lengthPx);
+  }
+
+  /** Standard deviation of a straight smear along itself: that of a box of its length. */
+  private static double sigmaPx(double lengthPx) {
+    return lengthPx / Math.sqrt(12);
   }
 
   /** Between an edge's normal and a direction: 0 to 90. */
@@ -269,6 +272,6 @@ final class SmearFit {
   static double worstDirectionSigmaPx(Readings.Sharpness sharpness) {
     double sigma = sharpness.blurSigmaPx();
     Readings.Motion motion = sharpness.motion();
-    return motion == null ? sigma : Math.max(sigma, motion.lengthPx() / Math.sqrt(12));
+    return motion == null ? sigma : Math.max(sigma, sigmaPx(motion.lengthPx()));
   }
 }
