@@ -3,18 +3,36 @@ package app.istante.core.measure;
 /**
  * Fits a blurred step, {@code low + rise * S((t - place) / sigma)} with a blur's edge-spread
  * function S, to samples across an edge. Levenberg and Marquardt's damped least squares.
+ *
+ * <p>On one side of it the light may go on rising or falling, as it does on what is round: {@code
+ * slope * sigma * (s(z) - z (1 - S(z)))} with z as above and S's own slope s is a blurred ramp that
+ * ends at the step.
  */
 final class EdgeFit {
   private static final int ROUNDS = 14;
+
+  /** Where beside the step the light may have a slope of its own. */
+  enum Side {
+    NEITHER,
+    /** At places below the step's. */
+    BELOW,
+    ABOVE
+  }
 
   private final BlurShape shape;
   private final double[] t;
   private final double[] value;
   private final double[] weight;
   private final boolean[] clipped;
+  private final Side sloping;
 
-  /** Low, rise, place and sigma of the step that the following belong to. */
-  private final double[] p = new double[4];
+  /** Low, rise, place and sigma of the step that the following belong to, and the slope beside. */
+  private final double[] p;
+
+  /** Share of the slope's side at each sample, and the ramp there, for a slope of 1. */
+  private final double[] beside;
+
+  private final double[] ramp;
 
   private final double[] spread;
   private final double[] slope;
@@ -22,8 +40,15 @@ final class EdgeFit {
   private final double[] counts;
   private double error;
 
-  private EdgeFit(BlurShape shape, double[] t, double[] value, double[] weight, boolean[] clipped) {
+  private EdgeFit(
+      BlurShape shape,
+      Side sloping,
+      double[] t,
+      double[] value,
+      double[] weight,
+      boolean[] clipped) {
     this.shape = shape;
+    this.sloping = sloping;
     this.t = t;
     this.value = value;
     this.weight = weight;
@@ -32,6 +57,9 @@ final class EdgeFit {
     slope = new double[t.length];
     residual = new double[t.length];
     counts = new double[t.length];
+    p = new double[sloping == Side.NEITHER ? 4 : 5];
+    beside = new double[sloping == Side.NEITHER ? 0 : t.length];
+    ramp = new double[beside.length];
   }
 
   /**
@@ -46,7 +74,12 @@ final class EdgeFit {
       double sigma,
       double sigmaError,
       double residualShare,
-      double overshoot) {}
+      double overshoot) {
+    /** Root mean square of what the step does not explain, in the samples' own unit. */
+    double unexplained() {
+      return residualShare * Math.abs(rise);
+    }
+  }
 
   /**
    * @param shape of the blur
@@ -67,17 +100,50 @@ final class EdgeFit {
     int n = t.length;
     double low = mean(value, weight, 0, n / 4);
     double high = mean(value, weight, n - n / 4, n);
-    EdgeFit now = new EdgeFit(shape, t, value, weight, clipped);
-    EdgeFit next = new EdgeFit(shape, t, value, weight, clipped);
-    now.at(low, high - low, 0, startSigma);
+    double[] start = {low, high - low, 0, startSigma};
+    return fit(shape, Side.NEITHER, t, value, weight, clipped, start);
+  }
+
+  /**
+   * The same with a slope on one side.
+   *
+   * @param from the step without one
+   * @return null where none can be fitted
+   */
+  static Step fit(
+      BlurShape shape,
+      Side sloping,
+      double[] t,
+      double[] value,
+      double[] weight,
+      boolean[] clipped,
+      Step from) {
+    double[] start = {from.low(), from.rise(), from.place(), from.sigma(), 0};
+    return fit(shape, sloping, t, value, weight, clipped, start);
+  }
+
+  private static Step fit(
+      BlurShape shape,
+      Side sloping,
+      double[] t,
+      double[] value,
+      double[] weight,
+      boolean[] clipped,
+      double[] start) {
+    EdgeFit now = new EdgeFit(shape, sloping, t, value, weight, clipped);
+    EdgeFit next = new EdgeFit(shape, sloping, t, value, weight, clipped);
+    now.at(start);
     double damping = 1e-2;
     for (int round = 0; round < ROUNDS; round++) {
       double[] step = now.step(damping);
       if (step == null) {
         return null;
       }
-      double[] p = now.p;
-      next.at(p[0] + step[0], p[1] + step[1], p[2] + step[2], Math.max(0.15, p[3] + step[3]));
+      for (int j = 0; j < step.length; j++) {
+        step[j] += now.p[j];
+      }
+      step[3] = Math.max(0.15, step[3]);
+      next.at(step);
       if (next.error < now.error) {
         boolean settled = now.error - next.error < 1e-6 * now.error;
         EdgeFit swap = now;
@@ -91,32 +157,38 @@ final class EdgeFit {
         damping *= 6;
       }
     }
+    return now.told();
+  }
+
+  private Step told() {
     double total = 0;
     for (double w : weight) {
       total += w;
     }
-    double rms = Math.sqrt(now.error / Math.max(1e-9, total));
-    double[] p = now.p;
+    double rms = Math.sqrt(error / Math.max(1e-9, total));
     return new Step(
         p[0],
         p[1],
         p[2],
         p[3],
-        now.sigmaError(),
+        sigmaError(),
         rms / Math.max(1e-9, Math.abs(p[1])),
         overshoot(shape, p, t, value, weight, clipped));
   }
 
   /** Takes a step with these parameters to the samples. */
-  private void at(double low, double rise, double place, double sigma) {
-    p[0] = low;
-    p[1] = rise;
-    p[2] = place;
-    p[3] = sigma;
-    shape.at(t, place, sigma, spread, slope);
+  private void at(double[] parameters) {
+    System.arraycopy(parameters, 0, p, 0, p.length);
+    shape.at(t, p[2], p[3], spread, slope);
+    if (sloping != Side.NEITHER) {
+      besides();
+    }
     double sum = 0;
     for (int i = 0; i < t.length; i++) {
-      double off = value[i] - low - rise * spread[i];
+      double off = value[i] - p[0] - p[1] * spread[i];
+      if (sloping != Side.NEITHER) {
+        off -= p[4] * ramp[i];
+      }
       counts[i] = clipped[i] && off < 0 ? 0 : weight[i];
       residual[i] = off;
       sum += counts[i] * off * off;
@@ -124,9 +196,18 @@ final class EdgeFit {
     error = sum;
   }
 
+  private void besides() {
+    for (int i = 0; i < t.length; i++) {
+      boolean below = sloping == Side.BELOW;
+      beside[i] = below ? 1 - spread[i] : spread[i];
+      double away = below ? p[2] - t[i] : t[i] - p[2];
+      ramp[i] = p[3] * slope[i] + away * beside[i];
+    }
+  }
+
   /** The damped normal equations' answer; null where they are singular. */
   private double[] step(double damping) {
-    double[] b = new double[4];
+    double[] b = new double[p.length];
     return solve(normal(damping, b), b);
   }
 
@@ -135,13 +216,14 @@ final class EdgeFit {
    * residuals for a sample of weight 1.
    */
   private double sigmaError() {
-    double[] ofSigma = {0, 0, 0, 1};
-    double[] inverse = solve(normal(0, new double[4]), ofSigma);
+    double[] ofSigma = new double[p.length];
+    ofSigma[3] = 1;
+    double[] inverse = solve(normal(0, new double[p.length]), ofSigma);
     int samples = 0;
     for (double one : counts) {
       samples += one > 0 ? 1 : 0;
     }
-    double variance = error / Math.max(1, samples - 4);
+    double variance = error / Math.max(1, samples - p.length);
     return inverse == null ? p[3] : Math.sqrt(Math.max(0, variance * inverse[3]));
   }
 
@@ -151,13 +233,24 @@ final class EdgeFit {
    * @param b is given their right side
    */
   private double[][] normal(double damping, double[] b) {
-    double[][] a = new double[4][4];
+    int n = p.length;
+    double[][] a = new double[n][n];
     double perSigma = p[1] / p[3];
     for (int i = 0; i < t.length; i++) {
       double w = counts[i];
       double g1 = spread[i];
       double g2 = -perSigma * slope[i];
       double g3 = g2 * (t[i] - p[2]) / p[3];
+      if (n > 4) {
+        g2 += sloping == Side.BELOW ? p[4] * beside[i] : -p[4] * beside[i];
+        g3 += p[4] * slope[i];
+        b[4] += w * residual[i] * ramp[i];
+        a[4][0] += w * ramp[i];
+        a[4][1] += w * g1 * ramp[i];
+        a[4][2] += w * g2 * ramp[i];
+        a[4][3] += w * g3 * ramp[i];
+        a[4][4] += w * ramp[i] * ramp[i];
+      }
       double r = w * residual[i];
       b[0] += r;
       b[1] += r * g1;
@@ -174,7 +267,7 @@ final class EdgeFit {
       a[3][2] += w * g3 * g2;
       a[3][3] += w * g3 * g3;
     }
-    for (int j = 0; j < 4; j++) {
+    for (int j = 0; j < n; j++) {
       a[j][j] = a[j][j] * (1 + damping) + 1e-12;
       for (int k = 0; k < j; k++) {
         a[k][j] = a[j][k];
@@ -207,7 +300,7 @@ final class EdgeFit {
     return sum / total;
   }
 
-  /** Gaussian elimination with row exchange, four unknowns; null where singular. */
+  /** Gaussian elimination with row exchange; null where singular. */
   private static double[] solve(double[][] a, double[] b) {
     int n = b.length;
     for (int column = 0; column < n; column++) {

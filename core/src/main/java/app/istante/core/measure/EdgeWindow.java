@@ -2,6 +2,7 @@ package app.istante.core.measure;
 
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Srgb;
+import java.util.List;
 
 /**
  * A square of pixels around an edge, in linear light, and the blurred step in it. Small squares
@@ -36,6 +37,25 @@ final class EdgeWindow {
    */
   private static final double LEAST_OF_WIDE = 0.4;
 
+  /** A slope beside an edge is one where it leaves less than this of what a step alone leaves. */
+  private static final double SLOPE_LEAVES = 0.9;
+
+  /** With a slope, a step narrower than this is chance. */
+  private static final double LEAST_BESIDE_SLOPE_PX = 0.25;
+
+  /** Tells where a thing ends. */
+  interface ThingEnds {
+    ThingEnds NOWHERE = (x, y, normal, sigmaPx) -> false;
+
+    /**
+     * @param x photo pixel
+     * @param y photo pixel
+     * @param normal unit vector across the edge
+     * @param sigmaPx blur of the edge
+     */
+    boolean at(int x, int y, double[] normal, double sigmaPx);
+  }
+
   /**
    * Which edges are believed.
    *
@@ -57,6 +77,7 @@ final class EdgeWindow {
    * @param overshoot of the light beside the edge, as a share of its height; 0 and up
    * @param clipped whether one side of it is burnt out, so that its height was guessed
    * @param errorPx standard error of the deviation taken for a Gaussian
+   * @param outline whether the thing ends there
    */
   record Edge(
       int x,
@@ -67,9 +88,15 @@ final class EdgeWindow {
       double normalDegrees,
       double overshoot,
       boolean clipped,
-      double errorPx) {
+      double errorPx,
+      boolean outline) {
     Edge withSigma(double sigma) {
-      return new Edge(x, y, sigma, discPx, discLeaves, normalDegrees, overshoot, clipped, errorPx);
+      return withSigma(sigma, errorPx);
+    }
+
+    private Edge withSigma(double sigma, double error) {
+      return new Edge(
+          x, y, sigma, discPx, discLeaves, normalDegrees, overshoot, clipped, error, outline);
     }
   }
 
@@ -79,8 +106,9 @@ final class EdgeWindow {
    * @param edge null where there is no clean one
    * @param wide the same without the narrowest square, for telling a smear: there grain on a
    *     smeared edge looks like a sharp edge of its own, and a smear is told by sparing none
+   * @param apart the edge, at an outline apart from what slopes beside it
    */
-  record Seen(Edge edge, Edge wide) {}
+  record Seen(Edge edge, Edge wide, Edge apart) {}
 
   private final int radius;
   private final int side;
@@ -121,7 +149,7 @@ final class EdgeWindow {
   }
 
   /** The edge nearest a place of a picture, or nulls where there is no clean one. */
-  static Seen look(EncodedImage srgb, int x, int y, Strictness strictness) {
+  static Seen look(EncodedImage srgb, int x, int y, Strictness strictness, ThingEnds ends) {
     Found narrow = null;
     double before = 0;
     for (int radius : RADII_PX) {
@@ -146,7 +174,7 @@ final class EdgeWindow {
       before = step.sigma();
       boolean fits = step.sigma() < MOST_SIGMA * radius;
       if (fits && clean(step, radius, strictness.mostResidual())) {
-        Found found = window.found(x, y, normal, profile, step);
+        Found found = window.found(x, y, normal, profile, step, ends);
         if (radius > NARROW_PX) {
           return found.seenAfter(narrow);
         }
@@ -155,17 +183,19 @@ final class EdgeWindow {
         break;
       }
     }
-    return new Seen(narrow == null ? null : narrow.edge(), null);
+    return narrow == null ? new Seen(null, null, null) : new Seen(narrow.edge, null, narrow.apart);
   }
 
-  private record Found(Edge edge, double rise) {
+  private record Found(Edge edge, Edge apart, double rise) {
     Seen seenAfter(Found narrow) {
       boolean grain = narrow == null || Math.abs(narrow.rise) < LEAST_OF_WIDE * Math.abs(rise);
-      return new Seen(grain ? edge : narrow.edge, edge);
+      Found clear = grain ? this : narrow;
+      return new Seen(clear.edge, edge, clear.apart);
     }
   }
 
-  private Found found(int x, int y, double[] normal, Profile profile, EdgeFit.Step step) {
+  private Found found(
+      int x, int y, double[] normal, Profile profile, EdgeFit.Step step, ThingEnds ends) {
     double degrees = Math.toDegrees(Math.atan2(normal[1], normal[0]));
     int burnt = 0;
     for (boolean one : clipped) {
@@ -176,7 +206,8 @@ final class EdgeWindow {
         step.sigma() < LEAST_DISC_PX ? null : profile.fit(BlurShape.DISC, step.sigma());
     boolean isDisc =
         disc != null && disc.sigma() > NARROWEST_DISC * step.sigma() && disc.sigma() < step.sigma();
-    return new Found(
+    boolean outline = ends.at(x, y, normal, step.sigma());
+    Edge edge =
         new Edge(
             x,
             y,
@@ -186,8 +217,10 @@ final class EdgeWindow {
             (degrees + 360) % 180,
             step.overshoot(),
             onBurnt,
-            step.sigmaError()),
-        step.rise());
+            step.sigmaError(),
+            outline);
+    EdgeFit.Step beside = outline ? profile.besideSlope(step) : step;
+    return new Found(edge, edge.withSigma(beside.sigma(), beside.sigmaError()), step.rise());
   }
 
   private static boolean clean(EdgeFit.Step step, int radius, double mostResidual) {
@@ -228,6 +261,22 @@ final class EdgeWindow {
   private record Profile(double[] t, double[] value, double[] weight, boolean[] burnt) {
     EdgeFit.Step fit(BlurShape shape, double startSigma) {
       return EdgeFit.fit(shape, t, value, weight, burnt, startSigma);
+    }
+
+    /**
+     * What is round grows darker towards its outline, or lighter where it is glossy and mirrors the
+     * ground: a slope that a step alone takes for blur.
+     *
+     * @return the step beside a slope where that explains the light better, else the step itself
+     */
+    EdgeFit.Step besideSlope(EdgeFit.Step step) {
+      EdgeFit.Step best = step;
+      for (EdgeFit.Side side : List.of(EdgeFit.Side.BELOW, EdgeFit.Side.ABOVE)) {
+        EdgeFit.Step sloped = EdgeFit.fit(BlurShape.GAUSSIAN, side, t, value, weight, burnt, step);
+        best = sloped != null && sloped.unexplained() < best.unexplained() ? sloped : best;
+      }
+      boolean better = best.unexplained() < SLOPE_LEAVES * step.unexplained();
+      return better && best.sigma() > LEAST_BESIDE_SLOPE_PX ? best : step;
     }
   }
 

@@ -3,18 +3,16 @@ package app.istante.core.measure;
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.LinearImage;
 import app.istante.core.image.Srgb;
+import app.istante.core.mask.Separation;
 import app.istante.core.measure.EdgePlaces.Place;
 import app.istante.core.measure.EdgeWindow.Edge;
 import app.istante.core.measure.EdgeWindow.Seen;
 import app.istante.core.measure.EdgeWindow.Strictness;
+import app.istante.core.measure.EdgeWindow.ThingEnds;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.function.Function;
-import java.util.function.ToDoubleFunction;
-import java.util.stream.Collectors;
 
 /**
  * Blur of the product's edges at full size: small windows around its strongest edges, each turned
@@ -27,7 +25,6 @@ final class SharpnessMeasure {
   /** Fields of the coarse map along the photo's longer side. */
   private static final int MAP_FIELDS = 12;
 
-  private static final int MIN_EDGES = 6;
   private static final double TIMES_BAND_WHEN_DOUBTED = 2;
 
   private static final Strictness STRICT = new Strictness(4, 0.05, true);
@@ -41,36 +38,23 @@ final class SharpnessMeasure {
   /** Long side of the small copy. */
   private static final int SMALL_PX = 400;
 
-  private static final int ENOUGH_EDGES = 20;
+  /** So far beside an edge, pixels and deviations, it is looked where the thing is. */
+  private static final double BESIDE_PX = 6;
+
+  private static final double BESIDE_SIGMAS = 2.5;
+  private static final float THING = 0.9f;
+  private static final float NOT_THING = 0.1f;
 
   /** Of sixty shaken pictures of real things, these held 47 and 47 of the 49 that were told. */
   private static final double MOTION_BAND_SHARE = 0.15;
 
   private static final double MOTION_BAND_DEGREES = 10;
 
-  /** Of edges against burnt ground so many are used. */
-  private static final double SUREST_SHARE = 0.35;
-
-  /**
-   * The foot of a sharper edge has too few pixels: of the demo's edges of 0.6 px those against
-   * burnt ground are read as 0.43 to 0.54 where they seem sharper than the others.
-   */
-  private static final double LEAST_FOOT_PX = 0.55;
-
   /** A smear heard so clearly stands against a few sharp edges. */
   private static final double SURE = 0.8;
 
   /** Confidence of an outline within which an echo alone is listened for. */
   private static final double LEAST_FOR_ECHO = 0.1;
-
-  /** Rank of the edge that stands for the sharpest zone: lower ones are chance. */
-  private static final double SHARPEST_SHARE = 0.35;
-
-  /** Of a normal distribution, in its standard deviations. */
-  private static final double QUARTILES_APART = 1.349;
-
-  /** A disc that leaves less than this of what a Gaussian leaves unexplained is one. */
-  private static final double DISC_LEAVES = 0.9;
 
   private SharpnessMeasure() {}
 
@@ -81,15 +65,19 @@ final class SharpnessMeasure {
     boolean found = picture.separation().found();
     List<Seen> strict = found ? seen(picture, STRICT) : List.of();
     List<Edge> edges = edges(strict, Seen::edge);
+    List<Edge> apart = edges(strict, Seen::apart);
     List<Edge> forSmear = edges(strict, Seen::wide);
-    boolean few = edges.size() < MIN_EDGES;
+    boolean few = edges.size() < ClearestEdges.LEAST;
     if (few && found) {
-      edges = edges(seen(picture, LENIENT), Seen::edge);
+      List<Seen> lenient = seen(picture, LENIENT);
+      edges = edges(lenient, Seen::edge);
+      apart = edges(lenient, Seen::apart);
     }
-    if (edges.size() < MIN_EDGES && found) {
+    if (edges.size() < ClearestEdges.LEAST && found) {
       edges = edgesOfSmall(picture);
+      apart = edges;
     }
-    if (edges.size() < MIN_EDGES) {
+    if (edges.size() < ClearestEdges.LEAST) {
       notes.cantTell("sharpness.blurSigmaPx", "Too few clear edges on the product to measure.");
       // What is smeared far has no edge left to measure, but an echo. So has grain, now and then:
       // what is hardly known to be a thing tells nothing.
@@ -111,24 +99,18 @@ final class SharpnessMeasure {
           null,
           null);
     }
-    List<Edge> clear = clearest(edges);
-    boolean disc = areDiscs(clear);
-    List<Edge> told = disc ? asDiscs(clear) : clear;
-    double[] sigmas = sorted(told, Edge::sigmaPx);
-    double median = sigmas[sigmas.length / 2];
-    double sharpest = median - realSpread(told, sigmas) * (median - rank(sigmas, SHARPEST_SHARE));
-    double spread = sharpest - sigmas[0];
-    double band = 0.2 + 0.1 * sharpest + 1.5 * spread / Math.sqrt(sigmas.length);
+    ClearestEdges clear = ClearestEdges.of(apart);
+    double sharpest = clear.sharpestPx();
     // Edges along an outline that is doubted may be a shadow's.
-    band *= few || !isOutlineSure(picture) ? TIMES_BAND_WHEN_DOUBTED : 1;
+    double band = clear.bandPx() * (few || !isOutlineSure(picture) ? TIMES_BAND_WHEN_DOUBTED : 1);
     notes.band("sharpness.blurSigmaPx", band);
     notes.band("sharpness.medianBlurSigmaPx", 2 * band);
-    double[] overshoots = sorted(edges, Edge::overshoot);
+    double[] overshoots = edges.stream().mapToDouble(Edge::overshoot).sorted().toArray();
     return new Readings.Sharpness(
         sharpest,
-        median,
+        clear.medianPx(),
         null,
-        (disc ? BlurShape.DISC : BlurShape.GAUSSIAN).mtf50TimesSigma / sharpest,
+        clear.shape().mtf50TimesSigma / sharpest,
         null,
         null,
         smear(picture, few ? edges : forSmear, notes),
@@ -137,49 +119,8 @@ final class SharpnessMeasure {
         overshoots[overshoots.length / 2],
         compressedTo,
         causes(picture, sharpest, noise, compressedTo, notes),
-        deciles(sigmas),
-        map(told, picture.photo().widthPx(), picture.photo().heightPx()));
-  }
-
-  /**
-   * An edge against burnt ground tells less. Such are used where there are hardly any others, or
-   * where the others are shades inside the thing: softer, and yet less well explained by a step.
-   */
-  static List<Edge> clearest(List<Edge> edges) {
-    Map<Boolean, List<Edge>> byBurnt =
-        edges.stream().collect(Collectors.partitioningBy(Edge::clipped));
-    List<Edge> open = byBurnt.get(false);
-    List<Edge> burnt = byBurnt.get(true);
-    if (open.size() < ENOUGH_EDGES && !burnt.isEmpty()) {
-      return surest(edges);
-    }
-    if (burnt.size() < ENOUGH_EDGES) {
-      return open;
-    }
-    List<Edge> outer = surest(burnt);
-    double sigma = rank(outer, Edge::sigmaPx, SHARPEST_SHARE);
-    boolean sharper = sigma < rank(open, Edge::sigmaPx, SHARPEST_SHARE);
-    boolean surer =
-        rank(outer, SharpnessMeasure::share, 0.5) < rank(open, SharpnessMeasure::share, 0.5);
-    return sigma > LEAST_FOOT_PX && sharper && surer ? outer : open;
-  }
-
-  /** An edge's error as a share of its deviation. */
-  private static double share(Edge edge) {
-    return edge.errorPx() / edge.sigmaPx();
-  }
-
-  /**
-   * Where the ground is burnt, only the foot of an edge is seen, and a step that ends just where
-   * the light is clipped fits many of them nearly as well as the true one: those are too narrow,
-   * and leave more unexplained.
-   */
-  static List<Edge> surest(List<Edge> edges) {
-    int count = Math.max(MIN_EDGES, (int) (SUREST_SHARE * edges.size()));
-    return edges.stream()
-        .sorted(Comparator.comparingDouble(SharpnessMeasure::share))
-        .limit(count)
-        .toList();
+        clear.deciles(),
+        map(clear.edges(), picture.photo().widthPx(), picture.photo().heightPx()));
   }
 
   private static List<String> causes(
@@ -187,41 +128,6 @@ final class SharpnessMeasure {
     Double band = notes.uncertainty().get("sharpness.noiseSigma");
     return SoftBecause.file(
         picture.photo().facts(), picture.srgb(), sharpest, noise, band, compressedTo);
-  }
-
-  /**
-   * How much of the spread between the edges is of the picture, 0 to 1: the rest is that each is
-   * read with an error, and makes no zone sharper than the others. The share of the variance, as
-   * James and Stein (1961) take errors back.
-   */
-  private static double realSpread(List<Edge> edges, double[] sigmas) {
-    double spread = (rank(sigmas, 0.75) - rank(sigmas, 0.25)) / QUARTILES_APART;
-    double chance = rank(edges, Edge::errorPx, 0.5);
-    return spread <= chance ? 0 : Math.sqrt(1 - chance * chance / (spread * spread));
-  }
-
-  private static double[] sorted(List<Edge> edges, ToDoubleFunction<Edge> which) {
-    return edges.stream().mapToDouble(which).sorted().toArray();
-  }
-
-  private static double rank(List<Edge> edges, ToDoubleFunction<Edge> which, double share) {
-    return rank(sorted(edges, which), share);
-  }
-
-  private static double rank(double[] sorted, double share) {
-    return sorted[(int) (share * (sorted.length - 1))];
-  }
-
-  /** Whether most of the edges are blurred as by defocus. */
-  private static boolean areDiscs(List<Edge> edges) {
-    double[] leaves = sorted(edges, Edge::discLeaves);
-    return leaves[leaves.length / 2] < DISC_LEAVES;
-  }
-
-  private static List<Edge> asDiscs(List<Edge> edges) {
-    return edges.stream()
-        .map(edge -> Double.isNaN(edge.discPx()) ? edge : edge.withSigma(edge.discPx()))
-        .toList();
   }
 
   private static Readings.Motion smear(Analysed picture, List<Edge> edges, Notes notes) {
@@ -285,14 +191,6 @@ final class SharpnessMeasure {
     return new Readings.BlurMap(columns, rows, medians);
   }
 
-  private static List<Double> deciles(double[] sorted) {
-    List<Double> deciles = new ArrayList<>();
-    for (int i = 0; i <= 10; i++) {
-      deciles.add(sorted[Math.round(i / 10f * (sorted.length - 1))]);
-    }
-    return deciles;
-  }
-
   /** Share of the edges with less blur than a limit, from their deciles; null without any. */
   static Double shareBelow(List<Double> deciles, double limit) {
     if (deciles == null) {
@@ -312,14 +210,38 @@ final class SharpnessMeasure {
 
   private static List<Seen> seen(Analysed picture, Strictness strictness) {
     double scale = picture.linear().scale().px();
-    return seen(picture.srgb(), EdgePlaces.of(picture, strictness.leastSlope()), scale, strictness);
+    List<Place> places = EdgePlaces.of(picture, strictness.leastSlope());
+    return seen(picture.srgb(), places, scale, strictness, ends(picture));
+  }
+
+  /** Where the thing lies on one side of an edge, and does not on the other. */
+  private static ThingEnds ends(Analysed picture) {
+    Separation parts = picture.separation();
+    double scale = picture.linear().scale().px();
+    return (x, y, normal, sigma) -> {
+      double away = Math.max(BESIDE_PX, BESIDE_SIGMAS * sigma);
+      float one = alpha(parts, (x - away * normal[0]) / scale, (y - away * normal[1]) / scale);
+      float other = alpha(parts, (x + away * normal[0]) / scale, (y + away * normal[1]) / scale);
+      return Math.min(one, other) < NOT_THING && Math.max(one, other) > THING;
+    };
+  }
+
+  /** At a working pixel, or the nearest one in the frame. */
+  private static float alpha(Separation parts, double x, double y) {
+    int column = (int) Math.max(0, Math.min(parts.width() - 1, x));
+    int row = (int) Math.max(0, Math.min(parts.height() - 1, y));
+    return parts.alpha()[row * parts.width() + column];
   }
 
   /**
    * @param scale pixels of {@code pixels} for a working pixel
    */
   private static List<Seen> seen(
-      EncodedImage pixels, List<Place> places, double scale, Strictness strictness) {
+      EncodedImage pixels,
+      List<Place> places,
+      double scale,
+      Strictness strictness,
+      ThingEnds ends) {
     return places.parallelStream()
         .map(
             place ->
@@ -327,7 +249,8 @@ final class SharpnessMeasure {
                     pixels,
                     (int) ((place.x() + 0.5) * scale),
                     (int) ((place.y() + 0.5) * scale),
-                    strictness))
+                    strictness,
+                    ends))
         .toList();
   }
 
@@ -348,7 +271,7 @@ final class SharpnessMeasure {
     double whole = by * working.scale().px();
     List<Edge> edges = new ArrayList<>();
     List<Place> places = EdgePlaces.of(picture, SMALL.leastSlope());
-    for (Edge edge : edges(seen(small, places, 1.0 / by, SMALL), Seen::edge)) {
+    for (Edge edge : edges(seen(small, places, 1.0 / by, SMALL, ThingEnds.NOWHERE), Seen::edge)) {
       double variance = edge.sigmaPx() * edge.sigmaPx() - 1.0 / 12;
       if (variance > 1) {
         edges.add(
@@ -361,7 +284,8 @@ final class SharpnessMeasure {
                 edge.normalDegrees(),
                 edge.overshoot(),
                 edge.clipped(),
-                whole * edge.errorPx()));
+                whole * edge.errorPx(),
+                edge.outline()));
       }
     }
     return edges;

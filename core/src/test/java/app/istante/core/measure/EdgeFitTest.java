@@ -62,8 +62,9 @@ public class EdgeFitTest {
       double along = Math.cos(Math.toRadians(degrees - 30));
       double variance = 0.64 + 14 * 14 / 12.0 * along * along;
       smeared.add(
-          new EdgeWindow.Edge(0, 0, Math.sqrt(variance), Double.NaN, 1, degrees, 0, false, 0));
-      defocused.add(new EdgeWindow.Edge(0, 0, 4, Double.NaN, 1, degrees, 0, false, 0));
+          new EdgeWindow.Edge(
+              0, 0, Math.sqrt(variance), Double.NaN, 1, degrees, 0, false, 0, false));
+      defocused.add(new EdgeWindow.Edge(0, 0, 4, Double.NaN, 1, degrees, 0, false, 0, false));
     }
     Readings.Motion motion = SmearFit.of(smeared);
     assertEquals(motion.lengthPx(), 14, 14 * 0.15);
@@ -123,8 +124,87 @@ public class EdgeFitTest {
     return new EncodedImage(side, side, rgb);
   }
 
+  /** Light of a thing at so many pixels inside its outline. */
+  private interface Rim {
+    double light(double inside);
+  }
+
+  @DataProvider
+  public Object[][] rims() {
+    Rim mirrors = inside -> 0.12 + 0.45 * Math.exp(-inside / 3);
+    Rim shaded = inside -> 0.05 + 0.5 * Math.sqrt(1 - Math.pow(1 - Math.min(60, inside) / 60, 2));
+    Rim flat = inside -> 0.2;
+    return new Object[][] {
+      {"mirrors the ground at its rim", mirrors, 0.6, 0.18},
+      {"mirrors the ground at its rim", mirrors, 0.9, 0.18},
+      {"is a ball in even light", shaded, 0.7, 0.05},
+      {"is a ball in even light", shaded, 1.5, 0.05},
+      {"is flat", flat, 0.6, 0.1},
+      {"is flat", flat, 2.0, 0.05},
+    };
+  }
+
+  /**
+   * Truth by numbers: the light of a rim before white ground, spread by a Gaussian. A mirrored rim
+   * is no straight slope; a step alone reads it half to four fifths too soft.
+   */
+  @Test(dataProvider = "rims")
+  public void whatSlopesBesideAnOutlineIsNoBlur(String thing, Rim rim, double sigma, double share) {
+    EdgeWindow.Seen seen = seen(rimmed(rim, sigma, 0.95), EdgeFitTest::everywhere);
+    System.out.printf(
+        "what %s: %.2f px, with a step alone %.2f, with a slope beside it %.2f%n",
+        thing, sigma, seen.edge().sigmaPx(), seen.apart().sigmaPx());
+    assertEquals(seen.apart().sigmaPx(), sigma, share * sigma);
+  }
+
+  /** The same before ground that is burnt out, so that only the foot of the edge is seen. */
+  @Test
+  public void norIsItBeforeBurntGround() {
+    Rim mirrors = inside -> 0.12 + 0.15 * Math.exp(-inside / 6);
+    EdgeWindow.Seen seen = seen(rimmed(mirrors, 0.8, 1.1), EdgeFitTest::everywhere);
+    System.out.printf(
+        "what mirrors burnt ground: 0.80 px, with a step alone %.2f, with a slope beside it %.2f%n",
+        seen.edge().sigmaPx(), seen.apart().sigmaPx());
+    assertTrue(seen.edge().clipped(), "burnt");
+    assertTrue(seen.edge().sigmaPx() > 1.2 * 0.8, "a step alone: " + seen.edge().sigmaPx());
+    assertEquals(seen.apart().sigmaPx(), 0.8, 0.08);
+  }
+
+  @Test
+  public void insideAThingASlopeIsTakenForWhatItIs() {
+    Rim mirrors = inside -> 0.12 + 0.45 * Math.exp(-inside / 3);
+    EdgeWindow.Seen seen = seen(rimmed(mirrors, 0.6, 0.95), EdgeWindow.ThingEnds.NOWHERE);
+    assertEquals(seen.apart(), seen.edge());
+  }
+
+  private static EncodedImage rimmed(Rim rim, double sigma, double ground) {
+    int side = 120;
+    byte[] rgb = new byte[3 * side * side];
+    for (int at = 0; at < side * side; at++) {
+      double t = (at % side - 60) * Math.cos(0.3) + (at / side - 60) * Math.sin(0.3);
+      double sum = 0;
+      double total = 0;
+      for (double z = -5; z <= 5; z += 0.05) {
+        double place = t + z * sigma;
+        double weight = Math.exp(-z * z / 2);
+        sum += weight * (place > 0 ? ground : rim.light(-place));
+        total += weight;
+      }
+      Arrays.fill(rgb, 3 * at, 3 * at + 3, (byte) Srgb.encode8((float) (sum / total)));
+    }
+    return new EncodedImage(side, side, rgb);
+  }
+
+  private static boolean everywhere(int x, int y, double[] normal, double sigmaPx) {
+    return true;
+  }
+
   private static EdgeWindow.Edge edgeAt(EncodedImage picture) {
-    return EdgeWindow.look(picture, 60, 60, new EdgeWindow.Strictness(4, 0.05, true)).edge();
+    return seen(picture, EdgeWindow.ThingEnds.NOWHERE).edge();
+  }
+
+  private static EdgeWindow.Seen seen(EncodedImage picture, EdgeWindow.ThingEnds ends) {
+    return EdgeWindow.look(picture, 60, 60, new EdgeWindow.Strictness(4, 0.05, true), ends);
   }
 
   /** An edge whose normal points along {@code degrees}; linear light from low to high. */

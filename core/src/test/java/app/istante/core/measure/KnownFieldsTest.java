@@ -282,7 +282,8 @@ public class KnownFieldsTest {
       double along = Math.cos(Math.toRadians(direction - angle));
       double variance = sigma * sigma + length * length / 12 * along * along;
       edges.add(
-          new EdgeWindow.Edge(0, 0, Math.sqrt(variance), Double.NaN, 1, direction, 0, false, 0));
+          new EdgeWindow.Edge(
+              0, 0, Math.sqrt(variance), Double.NaN, 1, direction, 0, false, 0, false));
     }
     return edges;
   }

@@ -190,7 +190,8 @@ public class SmearEchoTest {
 
   private static List<EdgeWindow.Edge> edges(double sigmaPx, double degrees) {
     return IntStream.range(0, 8)
-        .mapToObj(i -> new EdgeWindow.Edge(i, i, sigmaPx, Double.NaN, 1, degrees, 0, false, 0))
+        .mapToObj(
+            i -> new EdgeWindow.Edge(i, i, sigmaPx, Double.NaN, 1, degrees, 0, false, 0, false))
         .toList();
   }
 

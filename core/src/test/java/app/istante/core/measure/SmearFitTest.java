@@ -15,7 +15,7 @@ public class SmearFitTest {
 
   private static EdgeWindow.Edge edge(int n, double normalDegrees, double sigmaPx) {
     return new EdgeWindow.Edge(
-        40 * (n % 10), 10 * n, sigmaPx, Double.NaN, 1, normalDegrees, 0, false, 0.05);
+        40 * (n % 10), 10 * n, sigmaPx, Double.NaN, 1, normalDegrees, 0, false, 0.05, false);
   }
 
   /** Smeared along a direction, length 12 px: what the formula adds to each edge's variance. */
