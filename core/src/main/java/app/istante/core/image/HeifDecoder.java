@@ -38,8 +38,8 @@ final class HeifDecoder {
    * The main picture of a file, turned as its boxes say (ISO 23008-12: these count, EXIF's
    * orientation does not).
    *
-   * @throws UnreadablePhotoException NO_DECODER where the machine has no libheif, else TRUNCATED,
-   *     DAMAGED or what the check of its size throws
+   * @throws UnreadablePhotoException NO_DECODER where the machine has no libheif, or the picture is
+   *     for screens of high range, else TRUNCATED, DAMAGED or what the check of its size throws
    */
   static Decoded decode(byte[] file, FileKind kind, SizeCheck size)
       throws UnreadablePhotoException {
@@ -124,7 +124,13 @@ final class HeifDecoder {
     int bitDepth = from.readInt();
     boolean wide = from.readInt() == 2;
     int pictures = from.readInt();
+    int primaries = from.readInt();
+    int curve = from.readInt();
     byte[] profile = from.readNBytes(from.readInt());
+    if (profile.length == 0) {
+      refuseHighRange(curve);
+      profile = NamedColours.profile(primaries, curve);
+    }
     BufferedImage image =
         Decoded.empty(
             ColorSpace.getInstance(ColorSpace.CS_sRGB), channels == 4, wide, width, height);
@@ -138,7 +144,17 @@ final class HeifDecoder {
     } else {
       from.readFully(((DataBufferByte) codes).getData());
     }
-    return new Decoded(image, profile.length == 0 ? null : profile, bitDepth, pictures);
+    return new Decoded(image, profile, bitDepth, pictures);
+  }
+
+  /** Its codes mean light that no JPEG holds; how it is brought down is the camera's to say. */
+  private static void refuseHighRange(int curve) throws UnreadablePhotoException {
+    if (NamedColours.isHighRange(curve)) {
+      throw new UnreadablePhotoException(
+          UnreadablePhotoException.Code.NO_DECODER,
+          "This picture is for screens of high range (HDR), which Istante does not read. Save the"
+              + " picture as JPEG.");
+    }
   }
 
   private static void remove(Path folder) {

@@ -22,8 +22,9 @@ import java.nio.file.Path;
  *
  * <p>The head is, each a big-endian 32-bit number: width, height, channels (3, or 4 with alpha that
  * is not multiplied in), bits of the file's codes, bytes of a code (1, or 2 big-endian ones scaled
- * to 16 bits), pictures in the file, bytes of the profile; then the profile. It comes before
- * anything is decoded, so that who reads it can stop what is too large.
+ * to 16 bits), pictures in the file, numbers of its colours and of its curve (ITU-T H.273, 0 where
+ * none are told), bytes of the profile; then the profile. It comes before anything is decoded, so
+ * that who reads it can stop what is too large.
  */
 public final class HeifProcess {
   static final int DAMAGED = 3;
@@ -70,6 +71,8 @@ public final class HeifProcess {
     long heif_image_handle_get_raw_color_profile_size(Pointer handle);
 
     Answer heif_image_handle_get_raw_color_profile(Pointer handle, byte[] profile);
+
+    Answer heif_image_handle_get_nclx_color_profile(Pointer handle, PointerByReference colours);
 
     Answer heif_decode_image(
         Pointer handle, PointerByReference image, int colours, int chroma, Pointer options);
@@ -122,7 +125,10 @@ public final class HeifProcess {
       require(heif.heif_image_handle_get_raw_color_profile(handle, profile));
     }
     int pictures = heif.heif_context_get_number_of_top_level_images(context);
-    int[] head = {width, height, channels, bits, wide ? 2 : 1, pictures, profile.length};
+    int[] colours = colours(heif, handle);
+    int[] head = {
+      width, height, channels, bits, wide ? 2 : 1, pictures, colours[0], colours[1], profile.length
+    };
     for (int number : head) {
       out.writeInt(number);
     }
@@ -150,6 +156,17 @@ public final class HeifProcess {
       }
       out.write(row);
     }
+  }
+
+  /**
+   * Numbers of the colours and of the curve, from the structure that libheif fills: after a byte.
+   */
+  private static int[] colours(Heif heif, Pointer handle) {
+    PointerByReference told = new PointerByReference();
+    boolean none = heif.heif_image_handle_get_nclx_color_profile(handle, told).code != 0;
+    return none || told.getValue() == null
+        ? new int[2]
+        : told.getValue().getIntArray(Integer.BYTES, 2);
   }
 
   /** Spreads codes of fewer bits over 16: the highest becomes 65,535. */

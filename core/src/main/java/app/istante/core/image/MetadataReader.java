@@ -8,6 +8,7 @@ import com.drew.lang.Rational;
 import com.drew.metadata.Directory;
 import com.drew.metadata.Metadata;
 import com.drew.metadata.exif.ExifIFD0Directory;
+import com.drew.metadata.exif.ExifInteropDirectory;
 import com.drew.metadata.exif.ExifSubIFDDirectory;
 import com.drew.metadata.exif.GpsDirectory;
 import java.io.ByteArrayInputStream;
@@ -18,7 +19,9 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
 
@@ -30,6 +33,13 @@ final class MetadataReader {
 
   /** Sum of the 64 values of the standard luminance quantiser table (ITU-T T.81, table K.1). */
   private static final double STANDARD_QUANTISER_SUM = 3688;
+
+  private static final int SRGB_BY_EXIF = 1;
+
+  /** Of a PNG's kind of colours: the bit that tells them from grey. */
+  private static final int PNG_COLOURED = 2;
+
+  private static final double PNG_UNIT = 100_000;
 
   private MetadataReader() {}
 
@@ -58,6 +68,7 @@ final class MetadataReader {
       JpegSegmentData segments = jpegSegments(file);
       if (segments != null) {
         icc = joinIcc(segments.getSegments(JpegSegmentType.APP2));
+        icc = icc == null && isWideByCamera(metadata) ? NamedColours.wideOfDcf() : icc;
         int[][] tables = JpegCoding.tables(segments.getSegments(JpegSegmentType.DQT));
         quality = jpegQuality(tables[0]);
         coding = JpegCoding.read(tables, frame(segments), orientation).orElse(null);
@@ -71,6 +82,19 @@ final class MetadataReader {
     }
     return new Found(
         orientation, icc, quality, coding, takenAt(metadata), camera(metadata), privacy(metadata));
+  }
+
+  /** By its EXIF (CIPA DC-008): the optional colours of DCF, and not said to be sRGB. */
+  private static boolean isWideByCamera(Metadata metadata) {
+    boolean wide =
+        metadata.getDirectoriesOfType(ExifInteropDirectory.class).stream()
+            .anyMatch(
+                directory ->
+                    "R03".equals(directory.getString(ExifInteropDirectory.TAG_INTEROP_INDEX)));
+    return wide
+        && metadata.getDirectoriesOfType(ExifSubIFDDirectory.class).stream()
+            .map(directory -> directory.getInteger(ExifSubIFDDirectory.TAG_COLOR_SPACE))
+            .noneMatch(space -> space != null && space == SRGB_BY_EXIF);
   }
 
   private static JpegSegmentData jpegSegments(byte[] file) {
@@ -217,23 +241,47 @@ final class MetadataReader {
   /** The profile of a PNG file's iCCP chunk, or null. */
   private static byte[] pngProfile(byte[] file) {
     // A PNG is a signature of 8 bytes, then chunks: length (4), type (4), data, checksum (4).
-    int at = 8;
-    while (at + 12 <= file.length) {
+    Map<String, ByteBuffer> chunks = new HashMap<>();
+    String type = "";
+    for (int at = 8; at + 12 <= file.length && !type.equals("IDAT"); ) {
       int length = ByteBuffer.wrap(file, at, 4).getInt();
-      String type = new String(file, at + 4, 4, StandardCharsets.ISO_8859_1);
-      if (length < 0 || length > file.length - at - 12 || type.equals("IDAT")) {
-        return null;
+      if (length < 0 || length > file.length - at - 12) {
+        break;
       }
-      if (type.equals("iCCP")) {
-        int name = at + 8;
-        while (name < at + 8 + length && file[name] != 0) {
-          name++;
-        }
-        return inflate(file, name + 2, at + 8 + length);
-      }
+      type = new String(file, at + 4, 4, StandardCharsets.ISO_8859_1);
+      chunks.putIfAbsent(type, ByteBuffer.wrap(file, at + 8, length).slice());
       at += 12 + length;
     }
-    return null;
+    ByteBuffer profile = chunks.get("iCCP");
+    if (profile == null) {
+      return chunks.containsKey("sRGB") ? null : pngColours(chunks);
+    }
+    int name = 0;
+    while (name < profile.limit() && profile.get(name) != 0) {
+      name++;
+    }
+    int start = profile.arrayOffset();
+    return inflate(file, start + name + 2, start + profile.limit());
+  }
+
+  /** By places in the chromaticity diagram and an exponent, each times 100,000; null where none. */
+  private static byte[] pngColours(Map<String, ByteBuffer> chunks) {
+    ByteBuffer head = chunks.get("IHDR");
+    ByteBuffer places = chunks.get("cHRM");
+    ByteBuffer exponent = chunks.get("gAMA");
+    boolean coloured = head != null && head.limit() > 9 && (head.get(9) & PNG_COLOURED) != 0;
+    if (!coloured || places != null && places.limit() < 32) {
+      return null;
+    }
+    double[] xy = null;
+    if (places != null) {
+      xy = IntStream.range(0, 8).mapToDouble(i -> places.getInt(4 * i) / PNG_UNIT).toArray();
+    }
+    Double gamma = null;
+    if (exponent != null && exponent.limit() >= 4 && exponent.getInt(0) > 0) {
+      gamma = PNG_UNIT / exponent.getInt(0);
+    }
+    return NamedColours.profile(xy, gamma);
   }
 
   /** The profile of a WebP file's ICCP chunk, which comes before the picture's; or null. */

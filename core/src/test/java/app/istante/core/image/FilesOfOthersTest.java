@@ -22,14 +22,10 @@ import org.testng.annotations.Test;
  * colour management library that is not used here.
  */
 public class FilesOfOthersTest {
-  private static final int[][] CODES = {
-    {180, 120, 110}, {110, 170, 110}, {110, 120, 190}, {128, 128, 128}
-  };
+  static final int[][] CODES = {{180, 120, 110}, {110, 170, 110}, {110, 120, 190}, {128, 128, 128}};
 
   /** The same codes where they are those of Display P3's primaries. */
-  private static final int[][] WIDE = {
-    {190, 117, 107}, {89, 172, 103}, {108, 120, 195}, {128, 128, 128}
-  };
+  static final int[][] WIDE = {{190, 117, 107}, {89, 172, 103}, {108, 120, 195}, {128, 128, 128}};
 
   /** A quarter to the right, as the file's own box says; so does its EXIF, which does not count. */
   private static final int[][] WIDE_TURNED = {WIDE[2], WIDE[0], WIDE[3], WIDE[1]};
@@ -45,6 +41,11 @@ public class FilesOfOthersTest {
   /** The same as even steps of lightness. */
   private static final int[][] EVEN_GREY = {
     {39, 39, 39}, {92, 92, 92}, {152, 152, 152}, {216, 216, 216}
+  };
+
+  /** The same codes as a camera's wide ones, by an exponent of 563/256. */
+  private static final int[][] BY_CAMERA = {
+    {199, 121, 110}, {67, 172, 107}, {106, 121, 194}, {129, 129, 129}
   };
 
   private final PhotoReader reader = new PhotoReader(Limits.STANDARD);
@@ -64,6 +65,7 @@ public class FilesOfOthersTest {
       {"grey.tif", EVEN_GREY, "Grey of even lightness"},
       {"inks.tif", CODES, "sRGB (assumed)"},
       {"half-clear.tif", HALF_CLEAR, "sRGB (assumed)"},
+      {"wide-by-camera.jpg", BY_CAMERA, "wide colours of DCF"},
     };
   }
 
@@ -71,9 +73,13 @@ public class FilesOfOthersTest {
   public void isReadInItsOwnColours(String file, int[][] fields, String profile) throws Exception {
     Photo photo = reader.read(bytes(file));
     assertEquals(photo.facts().colourProfile(), profile);
+    assertEquals(photo.widthPx(), file.equals("turned.heic") ? 48 : 64);
+    assertFields(photo, fields, file);
+  }
+
+  static void assertFields(Photo photo, int[][] fields, String file) {
     int width = photo.widthPx();
     int height = photo.heightPx();
-    assertEquals(width, file.equals("turned.heic") ? 48 : 64);
     for (int field = 0; field < fields.length; field++) {
       int x = width / 4 + field % 2 * width / 2;
       int y = height / 4 + field / 2 * height / 2;
