@@ -36,6 +36,9 @@ final class MetadataReader {
 
   private static final int SRGB_BY_EXIF = 1;
 
+  /** Of a PNG's chunks those that are kept: a file may hold any number of others. */
+  private static final Set<String> PNG_OF_COLOURS = Set.of("IHDR", "iCCP", "sRGB", "cHRM", "gAMA");
+
   /** Of a PNG's kind of colours: the bit that tells them from grey. */
   private static final int PNG_COLOURED = 2;
 
@@ -238,7 +241,7 @@ final class MetadataReader {
     return directories;
   }
 
-  /** The profile of a PNG file's iCCP chunk, or null. */
+  /** The profile of a PNG file's iCCP chunk, or what other chunks tell of its colours; or null. */
   private static byte[] pngProfile(byte[] file) {
     // A PNG is a signature of 8 bytes, then chunks: length (4), type (4), data, checksum (4).
     Map<String, ByteBuffer> chunks = new HashMap<>();
@@ -249,7 +252,9 @@ final class MetadataReader {
         break;
       }
       type = new String(file, at + 4, 4, StandardCharsets.ISO_8859_1);
-      chunks.putIfAbsent(type, ByteBuffer.wrap(file, at + 8, length).slice());
+      if (PNG_OF_COLOURS.contains(type)) {
+        chunks.putIfAbsent(type, ByteBuffer.wrap(file, at + 8, length).slice());
+      }
       at += 12 + length;
     }
     ByteBuffer profile = chunks.get("iCCP");

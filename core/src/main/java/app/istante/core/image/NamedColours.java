@@ -92,12 +92,13 @@ final class NamedColours {
 
   /**
    * @param places x and y of white, red, green and blue, or null for sRGB's
-   * @param gamma exponent, or null for sRGB's curve
+   * @param gamma exponent, or null for sRGB's curve, which stands for one beyond 0.4 to 4, too
    * @return null where they are those of sRGB, or make no colours
    */
   static byte[] profile(double[] places, Double gamma) {
     // An exponent of 2.2 is what programs write that mean sRGB's curve.
-    Double own = gamma == null || Math.abs(gamma - 2.2) < 0.03 ? null : gamma;
+    boolean curved = gamma == null || Math.abs(gamma - 2.2) < 0.03 || gamma < 0.4 || gamma > 4;
+    Double own = curved ? null : gamma;
     double[][] colours = OF_SRGB;
     if (places != null) {
       colours = new double[4][];
@@ -125,7 +126,8 @@ final class NamedColours {
     double twiceArea =
         (c[1][0] - c[0][0]) * (c[2][1] - c[0][1]) - (c[2][0] - c[0][0]) * (c[1][1] - c[0][1]);
     return Math.abs(twiceArea) > LEAST_TRIANGLE
-        && Arrays.stream(c).allMatch(xy -> xy[1] > SAME_PLACE && xy[1] < 1 && xy[0] < 1);
+        && Arrays.stream(c)
+            .allMatch(xy -> xy[1] > 0 && xy[0] >= 0 && xy[0] + xy[1] < 1 + SAME_PLACE);
   }
 
   private static byte[] profile(String name, double[][] places, Double gamma) {

@@ -97,7 +97,9 @@ public class NamedColoursTest {
       {WIDE, 55_556, wideOf18},
       {null, 100_000, even},
       {SRGB, 45_455, CODES},
+      {WIDE, 1, wide},
       {new int[8], 45_455, CODES},
+      {new int[] {-9, 32900, 64000, 33000, 21000, 71000, 15000, 6000}, 45_455, CODES},
     };
   }
 
