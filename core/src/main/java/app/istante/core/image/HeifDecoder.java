@@ -128,7 +128,10 @@ final class HeifDecoder {
     int curve = from.readInt();
     byte[] profile = from.readNBytes(from.readInt());
     if (profile.length == 0) {
-      refuseHighRange(curve);
+      // Its codes mean light that no JPEG holds; how it is brought down is the camera's to say.
+      if (NamedColours.isHighRange(curve)) {
+        throw PhotoReader.notReadHere("a picture for screens of high range (HDR)");
+      }
       profile = NamedColours.profile(primaries, curve);
     }
     BufferedImage image =
@@ -145,16 +148,6 @@ final class HeifDecoder {
       from.readFully(((DataBufferByte) codes).getData());
     }
     return new Decoded(image, profile, bitDepth, pictures);
-  }
-
-  /** Its codes mean light that no JPEG holds; how it is brought down is the camera's to say. */
-  private static void refuseHighRange(int curve) throws UnreadablePhotoException {
-    if (NamedColours.isHighRange(curve)) {
-      throw new UnreadablePhotoException(
-          UnreadablePhotoException.Code.NO_DECODER,
-          "This picture is for screens of high range (HDR), which Istante does not read. Save the"
-              + " picture as JPEG.");
-    }
   }
 
   private static void remove(Path folder) {

@@ -94,10 +94,8 @@ final class MetadataReader {
             .anyMatch(
                 directory ->
                     "R03".equals(directory.getString(ExifInteropDirectory.TAG_INTEROP_INDEX)));
-    return wide
-        && metadata.getDirectoriesOfType(ExifSubIFDDirectory.class).stream()
-            .map(directory -> directory.getInteger(ExifSubIFDDirectory.TAG_COLOR_SPACE))
-            .noneMatch(space -> space != null && space == SRGB_BY_EXIF);
+    Integer said = integer(metadata, ExifSubIFDDirectory.TAG_COLOR_SPACE);
+    return wide && (said == null || said != SRGB_BY_EXIF);
   }
 
   private static JpegSegmentData jpegSegments(byte[] file) {

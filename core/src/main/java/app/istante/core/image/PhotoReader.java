@@ -130,7 +130,7 @@ public final class PhotoReader {
     return kind;
   }
 
-  private static UnreadablePhotoException notReadHere(String what) {
+  static UnreadablePhotoException notReadHere(String what) {
     return new UnreadablePhotoException(
         Code.NO_DECODER,
         "This is " + what + ", which Istante does not read. Save the picture as JPEG.");

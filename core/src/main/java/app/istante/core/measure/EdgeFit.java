@@ -20,11 +20,11 @@ final class EdgeFit {
   }
 
   private final BlurShape shape;
+  private final Side sloping;
   private final double[] t;
   private final double[] value;
   private final double[] weight;
   private final boolean[] clipped;
-  private final Side sloping;
 
   /** Low, rise, place and sigma of the step that the following belong to, and the slope beside. */
   private final double[] p;
@@ -40,19 +40,13 @@ final class EdgeFit {
   private final double[] counts;
   private double error;
 
-  private EdgeFit(
-      BlurShape shape,
-      Side sloping,
-      double[] t,
-      double[] value,
-      double[] weight,
-      boolean[] clipped) {
+  private EdgeFit(BlurShape shape, Side sloping, Samples samples) {
     this.shape = shape;
     this.sloping = sloping;
-    this.t = t;
-    this.value = value;
-    this.weight = weight;
-    this.clipped = clipped;
+    t = samples.t;
+    value = samples.value;
+    weight = samples.weight;
+    clipped = samples.clipped;
     spread = new double[t.length];
     slope = new double[t.length];
     residual = new double[t.length];
@@ -61,6 +55,17 @@ final class EdgeFit {
     beside = new double[sloping == Side.NEITHER ? 0 : t.length];
     ramp = new double[beside.length];
   }
+
+  /**
+   * Light across an edge.
+   *
+   * @param t places across the edge, pixels
+   * @param value linear light there
+   * @param weight trust in each sample, 0 leaves it out
+   * @param clipped samples that say only "at least this bright": a step that passes above them is
+   *     not held against it
+   */
+  record Samples(double[] t, double[] value, double[] weight, boolean[] clipped) {}
 
   /**
    * @param sigmaError standard error of sigma, by what the step does not explain
@@ -83,55 +88,36 @@ final class EdgeFit {
 
   /**
    * @param shape of the blur
-   * @param t places across the edge, pixels
-   * @param value linear light there
-   * @param weight trust in each sample, 0 leaves it out
-   * @param clipped samples that say only "at least this bright": a step that passes above them is
-   *     not held against it
    * @return null where no step can be fitted
    */
-  static Step fit(
-      BlurShape shape,
-      double[] t,
-      double[] value,
-      double[] weight,
-      boolean[] clipped,
-      double startSigma) {
-    int n = t.length;
-    double low = mean(value, weight, 0, n / 4);
-    double high = mean(value, weight, n - n / 4, n);
-    double[] start = {low, high - low, 0, startSigma};
-    return fit(shape, Side.NEITHER, t, value, weight, clipped, start);
+  static Step fit(BlurShape shape, Samples samples, double startSigma) {
+    int n = samples.t.length;
+    double low = mean(samples.value, samples.weight, 0, n / 4);
+    double high = mean(samples.value, samples.weight, n - n / 4, n);
+    return fit(shape, Side.NEITHER, samples, low, high - low, 0, startSigma);
   }
 
   /**
-   * The same with a slope on one side.
+   * A step blurred by a Gaussian, with a slope on one side.
    *
    * @param from the step without one
    * @return null where none can be fitted
    */
-  static Step fit(
-      BlurShape shape,
-      Side sloping,
-      double[] t,
-      double[] value,
-      double[] weight,
-      boolean[] clipped,
-      Step from) {
-    double[] start = {from.low(), from.rise(), from.place(), from.sigma(), 0};
-    return fit(shape, sloping, t, value, weight, clipped, start);
+  static Step fitBeside(Side sloping, Samples samples, Step from) {
+    return fit(
+        BlurShape.GAUSSIAN,
+        sloping,
+        samples,
+        from.low(),
+        from.rise(),
+        from.place(),
+        from.sigma(),
+        0);
   }
 
-  private static Step fit(
-      BlurShape shape,
-      Side sloping,
-      double[] t,
-      double[] value,
-      double[] weight,
-      boolean[] clipped,
-      double[] start) {
-    EdgeFit now = new EdgeFit(shape, sloping, t, value, weight, clipped);
-    EdgeFit next = new EdgeFit(shape, sloping, t, value, weight, clipped);
+  private static Step fit(BlurShape shape, Side sloping, Samples samples, double... start) {
+    EdgeFit now = new EdgeFit(shape, sloping, samples);
+    EdgeFit next = new EdgeFit(shape, sloping, samples);
     now.at(start);
     double damping = 1e-2;
     for (int round = 0; round < ROUNDS; round++) {
@@ -241,7 +227,7 @@ final class EdgeFit {
       double g1 = spread[i];
       double g2 = -perSigma * slope[i];
       double g3 = g2 * (t[i] - p[2]) / p[3];
-      if (n > 4) {
+      if (sloping != Side.NEITHER) {
         g2 += sloping == Side.BELOW ? p[4] * beside[i] : -p[4] * beside[i];
         g3 += p[4] * slope[i];
         b[4] += w * residual[i] * ramp[i];

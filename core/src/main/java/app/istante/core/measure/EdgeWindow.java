@@ -2,6 +2,9 @@ package app.istante.core.measure;
 
 import app.istante.core.image.EncodedImage;
 import app.istante.core.image.Srgb;
+import app.istante.core.measure.EdgeFit.Samples;
+import app.istante.core.measure.EdgeFit.Side;
+import app.istante.core.measure.EdgeFit.Step;
 import java.util.List;
 
 /**
@@ -158,11 +161,9 @@ final class EdgeWindow {
         break;
       }
       double[] normal = window.direction(strictness.once() ? 1 : window.side / 10);
-      Profile profile = normal == null ? null : window.profile(normal);
-      EdgeFit.Step step =
-          profile == null
-              ? null
-              : profile.fit(BlurShape.GAUSSIAN, before > 0 ? before : radius / 6.0);
+      Samples profile = normal == null ? null : window.profile(normal);
+      double start = before > 0 ? before : radius / 6.0;
+      Step step = profile == null ? null : EdgeFit.fit(BlurShape.GAUSSIAN, profile, start);
       // A wider square is no second chance for what is not clean: soft shades would pass for edges.
       boolean last = strictness.once() && radius > NARROW_PX;
       if (step == null) {
@@ -183,27 +184,31 @@ final class EdgeWindow {
         break;
       }
     }
-    return narrow == null ? new Seen(null, null, null) : new Seen(narrow.edge, null, narrow.apart);
+    return narrow == null ? new Seen(null, null, null) : narrow.seen(null);
   }
 
-  private record Found(Edge edge, Edge apart, double rise) {
+  private record Found(Edge edge, Samples profile, Step step) {
     Seen seenAfter(Found narrow) {
-      boolean grain = narrow == null || Math.abs(narrow.rise) < LEAST_OF_WIDE * Math.abs(rise);
-      Found clear = grain ? this : narrow;
-      return new Seen(clear.edge, edge, clear.apart);
+      boolean grain =
+          narrow == null || Math.abs(narrow.step.rise()) < LEAST_OF_WIDE * Math.abs(step.rise());
+      return (grain ? this : narrow).seen(edge);
+    }
+
+    Seen seen(Edge wide) {
+      Step apart = edge.outline ? besideSlope(profile, step) : step;
+      return new Seen(edge, wide, edge.withSigma(apart.sigma(), apart.sigmaError()));
     }
   }
 
-  private Found found(
-      int x, int y, double[] normal, Profile profile, EdgeFit.Step step, ThingEnds ends) {
+  private Found found(int x, int y, double[] normal, Samples profile, Step step, ThingEnds ends) {
     double degrees = Math.toDegrees(Math.atan2(normal[1], normal[0]));
     int burnt = 0;
     for (boolean one : clipped) {
       burnt += one ? 1 : 0;
     }
     boolean onBurnt = burnt > BURNT_SHARE * clipped.length;
-    EdgeFit.Step disc =
-        step.sigma() < LEAST_DISC_PX ? null : profile.fit(BlurShape.DISC, step.sigma());
+    Step disc =
+        step.sigma() < LEAST_DISC_PX ? null : EdgeFit.fit(BlurShape.DISC, profile, step.sigma());
     boolean isDisc =
         disc != null && disc.sigma() > NARROWEST_DISC * step.sigma() && disc.sigma() < step.sigma();
     boolean outline = ends.at(x, y, normal, step.sigma());
@@ -219,11 +224,10 @@ final class EdgeWindow {
             onBurnt,
             step.sigmaError(),
             outline);
-    EdgeFit.Step beside = outline ? profile.besideSlope(step) : step;
-    return new Found(edge, edge.withSigma(beside.sigma(), beside.sigmaError()), step.rise());
+    return new Found(edge, profile, step);
   }
 
-  private static boolean clean(EdgeFit.Step step, int radius, double mostResidual) {
+  private static boolean clean(Step step, int radius, double mostResidual) {
     return step.residualShare() < mostResidual
         && Math.abs(step.rise()) > MIN_RISE
         && Math.abs(step.rise()) < MAX_RISE
@@ -257,30 +261,24 @@ final class EdgeWindow {
     return new double[] {Math.cos(angle), Math.sin(angle)};
   }
 
-  /** Light across an edge, with how far each place may be trusted. */
-  private record Profile(double[] t, double[] value, double[] weight, boolean[] burnt) {
-    EdgeFit.Step fit(BlurShape shape, double startSigma) {
-      return EdgeFit.fit(shape, t, value, weight, burnt, startSigma);
+  /**
+   * What is round grows darker towards its outline, or lighter where it is glossy and mirrors the
+   * ground: a slope that a step alone takes for blur.
+   *
+   * @return the step beside a slope where that explains the light better, else the step itself
+   */
+  private static Step besideSlope(Samples profile, Step step) {
+    Step best = step;
+    for (Side side : List.of(Side.BELOW, Side.ABOVE)) {
+      Step sloped = EdgeFit.fitBeside(side, profile, step);
+      best = sloped != null && sloped.unexplained() < best.unexplained() ? sloped : best;
     }
-
-    /**
-     * What is round grows darker towards its outline, or lighter where it is glossy and mirrors the
-     * ground: a slope that a step alone takes for blur.
-     *
-     * @return the step beside a slope where that explains the light better, else the step itself
-     */
-    EdgeFit.Step besideSlope(EdgeFit.Step step) {
-      EdgeFit.Step best = step;
-      for (EdgeFit.Side side : List.of(EdgeFit.Side.BELOW, EdgeFit.Side.ABOVE)) {
-        EdgeFit.Step sloped = EdgeFit.fit(BlurShape.GAUSSIAN, side, t, value, weight, burnt, step);
-        best = sloped != null && sloped.unexplained() < best.unexplained() ? sloped : best;
-      }
-      boolean better = best.unexplained() < SLOPE_LEAVES * step.unexplained();
-      return better && best.sigma() > LEAST_BESIDE_SLOPE_PX ? best : step;
-    }
+    boolean better = best.unexplained() < SLOPE_LEAVES * step.unexplained();
+    return better && best.sigma() > LEAST_BESIDE_SLOPE_PX ? best : step;
   }
 
-  private Profile profile(double[] normal) {
+  /** Light across an edge, with how far each place may be trusted. */
+  private Samples profile(double[] normal) {
     int bins = (int) (2 * radius / BIN_PX);
     double[] sum = new double[bins];
     double[] place = new double[bins];
@@ -311,6 +309,6 @@ final class EdgeWindow {
       value[i] = weight[i] > 0 ? sum[i] / weight[i] : 0;
       burnt[i] = clippedShare[i] > 0.3 * weight[i];
     }
-    return new Profile(t, value, weight, burnt);
+    return new Samples(t, value, weight, burnt);
   }
 }
