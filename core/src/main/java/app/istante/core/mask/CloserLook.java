@@ -122,9 +122,11 @@ final class CloserLook {
    */
   boolean isBetter(Separation again, FirstGlance glance) {
     double more = told.confidence() < Separator.DOUBTED ? SURER_BY : 0;
-    if (again.confidence() <= told.confidence() + more) {
-      return false;
-    }
+    return again.confidence() > told.confidence() + more && isMoreAlike(again, glance);
+  }
+
+  /** Whether both glances at the part find what was told of it more like a thing. */
+  boolean isMoreAlike(Separation again, FirstGlance glance) {
     float[] before = here(told.alpha());
     return isMoreAlike(again.alpha(), before, glance)
         && isMoreAlike(again.alpha(), before, glance.secondOpinion());

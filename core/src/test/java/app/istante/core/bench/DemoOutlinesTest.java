@@ -20,6 +20,8 @@ public class DemoOutlinesTest {
       {"take-36"},
       // Cream bands and a cream knob on a cream sheet.
       {"take-65"},
+      // Shade to both sides of a top's narrow foot, which from nearby is no part of it.
+      {"take-04"},
     };
   }
 
