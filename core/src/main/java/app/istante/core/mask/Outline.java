@@ -8,67 +8,84 @@ import java.util.List;
 public final class Outline {
   private static final int[] DX = {1, 0, -1, 0};
   private static final int[] DY = {0, 1, 0, -1};
+
+  /** Corners on the way round; what is smaller is not drawn. */
   private static final int SHORTEST_LOOP = 24;
+
+  /** A line may pass its points by this, working pixels; by more where there are too many. */
+  private static final double TOLERANCE = 0.4;
+
+  private static final double COARSER = 1.6;
+  private static final double COARSEST = 20;
 
   private Outline() {}
 
   /**
-   * Follows the borders between product and not-product along pixel edges, then thins the points
-   * out (Ramer 1972, Douglas and Peucker 1973) until at most {@code mostPoints} are left.
+   * Follows the borders between product and not-product along pixel edges, puts the line where the
+   * product covers half, between the two pixels' centres, then thins the points out (Ramer 1972,
+   * Douglas and Peucker 1973) until at most {@code mostPoints} are left.
    *
    * @return loops of x, y, x, y …; outer and inner ones alike
    */
   public static List<int[]> of(Separation parts, Scale scale, int mostPoints) {
-    List<int[]> loops = new ArrayList<>();
-    if (!parts.found()) {
-      return loops;
-    }
-    int width = parts.width();
-    boolean[] seen = new boolean[(width + 1) * (parts.height() + 1)];
-    for (int y = 0; y < parts.height(); y++) {
-      for (int x = 0; x < width; x++) {
-        // A loop is begun at a top edge: product here, none above.
-        if (in(parts, x, y) && !in(parts, x, y - 1) && !seen[y * (width + 1) + x]) {
-          List<int[]> loop = follow(parts, x, y, seen);
-          if (loop.size() >= SHORTEST_LOOP) {
-            loops.add(thinned(loop, scale, 0.7));
+    List<List<double[]>> loops = new ArrayList<>();
+    if (parts.found()) {
+      int width = parts.width();
+      boolean[] seen = new boolean[(width + 1) * (parts.height() + 1)];
+      for (int y = 0; y < parts.height(); y++) {
+        for (int x = 0; x < width; x++) {
+          // A loop is begun at a top edge: product here, none above.
+          if (in(parts, x, y) && !in(parts, x, y - 1) && !seen[y * (width + 1) + x]) {
+            List<double[]> loop = follow(parts, x, y, seen);
+            if (loop.size() >= SHORTEST_LOOP) {
+              loops.add(thinned(loop, TOLERANCE));
+            }
           }
         }
       }
     }
-    double tolerance = 1;
-    while (count(loops) > 2 * mostPoints && tolerance < 20) {
-      List<int[]> fewer = new ArrayList<>();
-      for (int[] loop : loops) {
-        fewer.add(thinned(points(loop), Scale.WHOLE, tolerance * scale.px()));
-      }
-      loops = fewer;
-      tolerance *= 1.6;
+    double tolerance = TOLERANCE;
+    while (count(loops) > mostPoints && tolerance < COARSEST) {
+      tolerance *= COARSER;
+      double coarser = tolerance;
+      loops.replaceAll(loop -> thinned(loop, coarser));
     }
-    return loops;
+    return loops.stream().map(loop -> inPhoto(loop, scale)).toList();
   }
 
-  private static int count(List<int[]> loops) {
-    return loops.stream().mapToInt(loop -> loop.length).sum();
+  private static int count(List<List<double[]>> loops) {
+    return loops.stream().mapToInt(List::size).sum();
+  }
+
+  private static int[] inPhoto(List<double[]> loop, Scale scale) {
+    int[] flat = new int[2 * loop.size()];
+    for (int i = 0; i < flat.length; i++) {
+      flat[i] = (int) Math.round(loop.get(i / 2)[i % 2] * scale.px());
+    }
+    return flat;
+  }
+
+  private static boolean isInFrame(Separation parts, int x, int y) {
+    return x >= 0 && y >= 0 && x < parts.width() && y < parts.height();
   }
 
   private static boolean in(Separation parts, int x, int y) {
-    return x >= 0
-        && y >= 0
-        && x < parts.width()
-        && y < parts.height()
-        && parts.kind()[y * parts.width() + x] == Separation.PRODUCT;
+    return isInFrame(parts, x, y) && parts.kind()[y * parts.width() + x] == Separation.PRODUCT;
   }
 
-  /** Walks along pixel corners with the product on the right-hand side. */
-  private static List<int[]> follow(Separation parts, int startX, int startY, boolean[] seen) {
-    List<int[]> loop = new ArrayList<>();
+  /**
+   * Walks along pixel corners with the product on the right-hand side.
+   *
+   * @return where the line passes each pixel edge on the way, working pixels
+   */
+  private static List<double[]> follow(Separation parts, int startX, int startY, boolean[] seen) {
+    List<double[]> loop = new ArrayList<>();
     int x = startX;
     int y = startY;
     int heading = 0;
     int most = 4 * parts.kind().length;
     do {
-      loop.add(new int[] {x, y});
+      loop.add(passed(parts, x, y, heading));
       if (heading == 0) {
         seen[y * (parts.width() + 1) + x] = true;
       }
@@ -76,34 +93,44 @@ public final class Outline {
       y += DY[heading];
       int left = (heading + 3) % 4;
       int right = (heading + 1) % 4;
-      if (ahead(parts, x, y, heading, true)) {
+      if (in(parts, aheadX(x, heading, true), aheadY(y, heading, true))) {
         heading = left;
-      } else if (!ahead(parts, x, y, heading, false)) {
+      } else if (!in(parts, aheadX(x, heading, false), aheadY(y, heading, false))) {
         heading = right;
       }
     } while ((x != startX || y != startY || heading != 0) && loop.size() < most);
     return loop;
   }
 
-  /** Whether the pixel ahead of a corner, on the left or right of the way, is product. */
-  private static boolean ahead(Separation parts, int x, int y, int heading, boolean left) {
-    return switch (heading) {
-      case 0 -> in(parts, x, left ? y - 1 : y);
-      case 1 -> in(parts, left ? x : x - 1, y);
-      case 2 -> in(parts, x - 1, left ? y : y - 1);
-      default -> in(parts, left ? x - 1 : x, y - 1);
-    };
+  /** Column of the pixel ahead of a corner, on the left or right of the way. */
+  private static int aheadX(int x, int heading, boolean left) {
+    return heading == 0 || heading == (left ? 1 : 3) ? x : x - 1;
   }
 
-  private static List<int[]> points(int[] flat) {
-    List<int[]> points = new ArrayList<>();
-    for (int i = 0; i < flat.length; i += 2) {
-      points.add(new int[] {flat[i], flat[i + 1]});
+  /** Its row. */
+  private static int aheadY(int y, int heading, boolean left) {
+    return heading == 1 || heading == (left ? 2 : 0) ? y : y - 1;
+  }
+
+  /**
+   * Where, on the way from the pixel that is product to the one that is not, half is covered. At
+   * the frame, and where the cover says otherwise than what was told of the pixels, on their edge.
+   */
+  private static double[] passed(Separation parts, int x, int y, int heading) {
+    int outX = aheadX(x, heading, true);
+    int outY = aheadY(y, heading, true);
+    int inX = aheadX(x, heading, false);
+    int inY = aheadY(y, heading, false);
+    double share = 0.5;
+    if (isInFrame(parts, outX, outY)) {
+      double inside = parts.alpha()[inY * parts.width() + inX];
+      double outside = parts.alpha()[outY * parts.width() + outX];
+      share = inside >= 0.5 && outside < 0.5 ? (inside - 0.5) / (inside - outside) : share;
     }
-    return points;
+    return new double[] {inX + 0.5 + share * (outX - inX), inY + 0.5 + share * (outY - inY)};
   }
 
-  private static int[] thinned(List<int[]> loop, Scale scale, double tolerance) {
+  private static List<double[]> thinned(List<double[]> loop, double tolerance) {
     boolean[] keep = new boolean[loop.size()];
     int half = loop.size() / 2;
     keep[0] = true;
@@ -111,32 +138,25 @@ public final class Outline {
     keep[loop.size() - 1] = true;
     thin(loop, 0, half, tolerance, keep);
     thin(loop, half, loop.size() - 1, tolerance, keep);
-    int count = 0;
-    for (boolean k : keep) {
-      count += k ? 1 : 0;
-    }
-    int[] flat = new int[2 * count];
-    int to = 0;
+    List<double[]> kept = new ArrayList<>();
     for (int i = 0; i < keep.length; i++) {
       if (keep[i]) {
-        flat[to++] = scale.first(loop.get(i)[0]);
-        flat[to++] = scale.first(loop.get(i)[1]);
+        kept.add(loop.get(i));
       }
     }
-    return flat;
+    return kept;
   }
 
-  private static void thin(List<int[]> line, int from, int to, double tolerance, boolean[] keep) {
-    int[] a = line.get(from);
-    int[] b = line.get(to);
+  private static void thin(
+      List<double[]> line, int from, int to, double tolerance, boolean[] keep) {
+    double[] a = line.get(from);
+    double[] b = line.get(to);
     double length = Math.max(1e-9, Math.hypot(b[0] - a[0], b[1] - a[1]));
     int farthest = -1;
     double most = tolerance;
     for (int i = from + 1; i < to; i++) {
-      int[] p = line.get(i);
-      double off =
-          Math.abs((b[0] - a[0]) * (double) (a[1] - p[1]) - (a[0] - p[0]) * (double) (b[1] - a[1]))
-              / length;
+      double[] p = line.get(i);
+      double off = Math.abs((b[0] - a[0]) * (a[1] - p[1]) - (a[0] - p[0]) * (b[1] - a[1])) / length;
       if (off > most) {
         most = off;
         farthest = i;

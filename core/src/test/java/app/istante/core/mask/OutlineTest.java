@@ -5,6 +5,8 @@ import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
 import app.istante.core.image.LinearImage;
+import app.istante.core.image.Scale;
+import java.util.List;
 import java.util.SplittableRandom;
 import org.testng.annotations.Test;
 
@@ -172,5 +174,42 @@ public class OutlineTest {
     float[] edge = EdgeMap.of(even, slope, off, 0.06, WIDTH, HEIGHT);
     assertTrue(edge[150 * WIDTH + 100] > 1, "step " + edge[150 * WIDTH + 100]);
     assertTrue(edge[150 * WIDTH + 250] < 0.2, "ramp " + edge[150 * WIDTH + 250]);
+  }
+
+  /** Of a disc of radius 90 around 200.3, 140.6; a pixel is covered as far as it lies within. */
+  private static Separation disc() {
+    float[] alpha = new float[WIDTH * HEIGHT];
+    byte[] kind = new byte[alpha.length];
+    for (int at = 0; at < alpha.length; at++) {
+      double away = away(at % WIDTH + 0.5, at / WIDTH + 0.5);
+      alpha[at] = (float) Math.max(0, Math.min(1, 0.5 - away));
+      kind[at] = alpha[at] >= 0.5f ? Separation.PRODUCT : Separation.GROUND;
+    }
+    return DrawnParts.of(WIDTH, HEIGHT, 0.9, alpha, kind, 1);
+  }
+
+  private static double away(double x, double y) {
+    return Math.hypot(x - 200.3, y - 140.6) - 90;
+  }
+
+  @Test
+  public void theLineRunsWhereHalfIsCovered() {
+    List<int[]> loops = Outline.of(disc(), new Scale(20), 400);
+    assertEquals(loops.size(), 1);
+    int[] loop = loops.get(0);
+    for (int i = 0; i < loop.length; i += 2) {
+      assertEquals(away(loop[i] / 20.0, loop[i + 1] / 20.0), 0, 0.1, "pixels off the disc's rim");
+    }
+    // Chords of a circle that are off by 0.4 px at most are 17 px long at most.
+    assertTrue(loop.length / 2 >= 33, loop.length / 2 + " points");
+  }
+
+  @Test
+  public void ofManyPointsTheLeastTellingGo() {
+    int[] loop = Outline.of(disc(), new Scale(20), 12).get(0);
+    assertTrue(loop.length / 2 <= 12, loop.length / 2 + " points");
+    for (int i = 0; i < loop.length; i += 2) {
+      assertEquals(away(loop[i] / 20.0, loop[i + 1] / 20.0), 0, 0.1, "pixels off the disc's rim");
+    }
   }
 }
