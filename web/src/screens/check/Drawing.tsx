@@ -61,6 +61,10 @@ export function Drawing({
           strokeDasharray={`${9 * unit} ${6 * unit}`}
         />
       )}
+      {/* Before the dimensions, whose words are not to be crossed. */}
+      {layers.plumb && box && product?.rollDegrees !== undefined && (
+        <Plumb box={box} degrees={product.rollDegrees} bottom={h} unit={unit} />
+      )}
       {layers.lines && box && (
         <g data-layer="lines">
           <Dimension
@@ -79,9 +83,6 @@ export function Drawing({
             upright
           />
         </g>
-      )}
-      {layers.plumb && box && product?.rollDegrees !== undefined && (
-        <Plumb box={box} degrees={product.rollDegrees} unit={unit} />
       )}
     </svg>
   );
@@ -157,12 +158,14 @@ function Dimension(props: {
 function Plumb(props: {
   box: { x: number; y: number; width: number; height: number };
   degrees: number;
+  bottom: number;
   unit: number;
 }) {
   const { box, unit, degrees } = props;
   const x = box.x + box.width / 2;
   const top = box.y - 26 * unit;
-  const length = box.height + 52 * unit;
+  // The bob hangs below the words of the width, or just within the frame.
+  const length = Math.min(box.y + box.height + 44 * unit, props.bottom - 8 * unit) - top;
   return (
     <g data-layer="plumb" className="stroke-drawing" strokeWidth={1.6 * unit}>
       <line x1={x} y1={top} x2={x} y2={top + length} strokeDasharray={`${4 * unit} ${5 * unit}`} />
