@@ -128,12 +128,8 @@ final class CloserLook {
   /** Whether both glances at the part find what was told of it more like a thing. */
   boolean isMoreAlike(Separation again, FirstGlance glance) {
     float[] before = here(told.alpha());
-    return isMoreAlike(again.alpha(), before, glance)
-        && isMoreAlike(again.alpha(), before, glance.secondOpinion());
-  }
-
-  private static boolean isMoreAlike(float[] alpha, float[] than, FirstGlance glance) {
-    return glance.agreement(alpha) > glance.agreement(than);
+    return glance.prefers(again.alpha(), before)
+        && glance.secondOpinion().prefers(again.alpha(), before);
   }
 
   /** The picture with the outline that was told of the part: in each pixel its mean. */

@@ -130,6 +130,11 @@ final class FirstGlance implements Glance {
     return either == 0 ? 1 : both / either;
   }
 
+  /** Whether it finds an outline more like a thing than another; cover of each pixel of either. */
+  boolean prefers(float[] one, float[] other) {
+    return agreement(one) > agreement(other);
+  }
+
   /** How far an outline that overlaps with the glance by so much can be trusted, 0.3 to 1. */
   static double trust(double agreement) {
     double doubt = DOUBT_PER_MISS * Math.max(0, AGREES - agreement);

@@ -135,7 +135,7 @@ public final class Separator {
     Separation other = look.outlinedAs(again);
     double alike = CloserLook.overlap(told, other);
     if (sure >= DOUBTED && alike >= SAME) {
-      boolean nearer = look.isMoreAlike(again, glance) && isMoreAlike(other, told, far);
+      boolean nearer = look.isMoreAlike(again, glance) && far.prefers(other.alpha(), told.alpha());
       return nearer && !look.takesShade(other) ? other : told;
     }
     if (alike >= THE_SAME && Math.min(from.own, near.own) >= CLEAR) {
@@ -145,10 +145,6 @@ public final class Separator {
     boolean better = look.isBetter(again, glance) && !look.takesShade(other);
     Separation nearer = better ? other : told;
     return nearer.trusted(Math.min(1, TOLD_OTHERWISE / sure));
-  }
-
-  private static boolean isMoreAlike(Separation one, Separation than, FirstGlance glance) {
-    return glance.agreement(one.alpha()) > glance.agreement(than.alpha());
   }
 
   /** How far an outline agrees with whichever of two glances it agrees with more. */

@@ -20,8 +20,6 @@ public class DemoOutlinesTest {
       {"take-36"},
       // Cream bands and a cream knob on a cream sheet.
       {"take-65"},
-      // Shade to both sides of a top's narrow foot, which from nearby is no part of it.
-      {"take-04"},
     };
   }
 
@@ -30,5 +28,12 @@ public class DemoOutlinesTest {
     DemoOutlines.Outlined outlined = DemoOutlines.of(DEMO, take);
     assertTrue(outlined.overlap() > 0.97, outlined.toString());
     assertFalse(outlined.isDoubted(), outlined.toString());
+  }
+
+  /** Told from the whole picture, shade to both sides of a top's foot is a part of it: 0.976. */
+  @Test
+  public void whatIsToldTheSameFromNearbyIsSeenBetterThere() throws Exception {
+    DemoOutlines.Outlined outlined = DemoOutlines.of(DEMO, "take-04");
+    assertTrue(outlined.overlap() > 0.98, outlined.toString());
   }
 }
