@@ -28,18 +28,19 @@ public final class Outline {
    * @return loops of x, y, x, y …; outer and inner ones alike
    */
   public static List<int[]> of(Separation parts, Scale scale, int mostPoints) {
+    if (!parts.found()) {
+      return List.of();
+    }
     List<List<double[]>> loops = new ArrayList<>();
-    if (parts.found()) {
-      int width = parts.width();
-      boolean[] seen = new boolean[(width + 1) * (parts.height() + 1)];
-      for (int y = 0; y < parts.height(); y++) {
-        for (int x = 0; x < width; x++) {
-          // A loop is begun at a top edge: product here, none above.
-          if (in(parts, x, y) && !in(parts, x, y - 1) && !seen[y * (width + 1) + x]) {
-            List<double[]> loop = follow(parts, x, y, seen);
-            if (loop.size() >= SHORTEST_LOOP) {
-              loops.add(thinned(loop, TOLERANCE));
-            }
+    int width = parts.width();
+    boolean[] seen = new boolean[(width + 1) * (parts.height() + 1)];
+    for (int y = 0; y < parts.height(); y++) {
+      for (int x = 0; x < width; x++) {
+        // A loop is begun at a top edge: product here, none above.
+        if (in(parts, x, y) && !in(parts, x, y - 1) && !seen[y * (width + 1) + x]) {
+          List<double[]> loop = follow(parts, x, y, seen);
+          if (loop.size() >= SHORTEST_LOOP) {
+            loops.add(thinned(loop, TOLERANCE));
           }
         }
       }
