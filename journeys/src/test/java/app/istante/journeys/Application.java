@@ -24,19 +24,26 @@ final class Application implements AutoCloseable {
 
   private final Path data;
   private final String databaseUrl;
-  private final boolean demo;
+  private final Shop shop;
   private final int port;
   private Process process;
 
-  private Application(Path data, String databaseUrl, boolean demo, int port) {
+  /** Whose shop it begins with. Measuring photos that nobody looks at would only take time. */
+  enum Shop {
+    EMPTY,
+    DEMO_WITHOUT_PHOTOS,
+    DEMO_WITH_SATURDAY
+  }
+
+  private Application(Path data, String databaseUrl, Shop shop, int port) {
     this.data = data;
     this.databaseUrl = databaseUrl;
-    this.demo = demo;
+    this.shop = shop;
     this.port = port;
   }
 
   /** Starts on an empty database with this name and an empty folder. */
-  static Application start(String name, boolean demo) throws IOException, SQLException {
+  static Application start(String name, Shop shop) throws IOException, SQLException {
     String base = System.getProperty("istante.db.url", "");
     if (base.isBlank()) {
       throw new IllegalStateException("istante.db.url is not set; run with ./istante test");
@@ -51,7 +58,7 @@ final class Application implements AutoCloseable {
       port = free.getLocalPort();
     }
     Application application =
-        new Application(Files.createTempDirectory("istante-" + name), url, demo, port);
+        new Application(Files.createTempDirectory("istante-" + name), url, shop, port);
     application.run();
     return application;
   }
@@ -62,6 +69,7 @@ final class Application implements AutoCloseable {
         new ProcessBuilder(
             Path.of(System.getProperty("java.home"), "bin", "java").toString(),
             "-Xmx768m",
+            "-XX:+UseParallelGC",
             "-Xlog:disable",
             "-Xlog:all=error:stderr",
             sharing(),
@@ -70,10 +78,11 @@ final class Application implements AutoCloseable {
     command.environment().put("ISTANTE_DATA", data.toString());
     command.environment().put("ISTANTE_DB_URL", databaseUrl);
     command.environment().put("ISTANTE_PORT", Integer.toString(port));
-    command.environment().put("ISTANTE_DEMO", Boolean.toString(demo));
+    command.environment().put("ISTANTE_DEMO", Boolean.toString(shop != Shop.EMPTY));
     command.environment().put("ISTANTE_PHOTOGRAPH_PX", "480");
-    // The journeys look at the Saturday; measuring the Sunday too would only make them slower.
-    command.environment().put("ISTANTE_DEMO_SUNDAY", "false");
+    command
+        .environment()
+        .put("ISTANTE_DEMO_PHOTOS", shop == Shop.DEMO_WITH_SATURDAY ? "saturday" : "none");
     process =
         command.redirectErrorStream(true).redirectOutput(data.resolve("app.log").toFile()).start();
     long end = System.nanoTime() + PATIENCE.toNanos();

@@ -18,7 +18,7 @@ public class DeskJourneyTest extends Journey {
 
   @Override
   Application start() throws Exception {
-    return Application.start("desk", true);
+    return Application.start("desk", Application.Shop.DEMO_WITH_SATURDAY);
   }
 
   @Test

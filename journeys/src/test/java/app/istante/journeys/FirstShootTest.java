@@ -25,7 +25,7 @@ public class FirstShootTest extends Journey {
 
   @Override
   Application start() throws Exception {
-    return Application.start("first", false);
+    return Application.start("first", Application.Shop.EMPTY);
   }
 
   @Test

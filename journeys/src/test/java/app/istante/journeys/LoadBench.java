@@ -50,7 +50,7 @@ final class LoadBench {
 
   public static void main(String[] args) throws Exception {
     List<Path> photos = photos();
-    try (Application application = Application.start("load", false);
+    try (Application application = Application.start("load", Application.Shop.EMPTY);
         Playwright playwright = Journey.driver();
         Browser browser = Journey.browser(playwright)) {
       new LoadBench(application).run(browser.newPage(), photos);

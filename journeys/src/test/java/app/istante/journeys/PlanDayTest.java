@@ -34,7 +34,7 @@ public class PlanDayTest extends Journey {
 
   @Override
   Application start() throws Exception {
-    return Application.start("plan", false);
+    return Application.start("plan", Application.Shop.EMPTY);
   }
 
   @Test

@@ -12,7 +12,7 @@ public class PowerCutTest extends Journey {
 
   @Override
   Application start() throws Exception {
-    return Application.start("cut", true);
+    return Application.start("cut", Application.Shop.DEMO_WITH_SATURDAY);
   }
 
   @Test

@@ -17,7 +17,7 @@ import org.testng.annotations.Test;
 public class SetJourneyTest extends Journey {
   @Override
   Application start() throws Exception {
-    return Application.start("set", true);
+    return Application.start("set", Application.Shop.DEMO_WITHOUT_PHOTOS);
   }
 
   private Locator lampButton(String name) {

@@ -173,7 +173,7 @@ public class CheckService implements SlowWork {
   @EventListener
   @Transactional
   void outlineLookedAt(TakeService.OutlineLookedAt look) {
-    jobs.check(look.takeId());
+    jobs.checkNow(look.takeId());
   }
 
   /** Judges a measured take again from its readings; pixels are not looked at. */

@@ -17,6 +17,7 @@ import app.istante.server.shoot.ShootRepository;
 import app.istante.server.shoot.ShootService;
 import app.istante.server.shoot.Shot;
 import app.istante.server.support.IstanteProperties;
+import app.istante.server.support.IstanteProperties.DemoPhotos;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
@@ -82,7 +83,7 @@ class DemoLoader {
                 3600, 2900, 1200, 750, "shelf by the door", "crate under the table", false)));
     Shoot next = planning.create("Soffitta Lumaca, next Saturday", "tuttocose");
     plans.add(next.id(), List.copyOf(ids.values()), ShotTemplate.SHORT);
-    if (properties.demoSunday()) {
+    if (properties.demoPhotos() == DemoPhotos.ALL) {
       photographed("Soffitta Lumaca, Sunday", DemoTakes.sunday(), DemoTakes.morning().size() + 1);
     }
     LOG.info("loaded the demo shop; its first shoot is {}", shoot.id());
@@ -100,6 +101,9 @@ class DemoLoader {
       taken.stream().filter(s -> s.item() == item).forEach(s -> roles.add(s.role()));
       planning.plan(shoot.id(), item.code(), item.title(), item.kind(), new ArrayList<>(roles));
     }
+    if (properties.demoPhotos() == DemoPhotos.NONE) {
+      return shoot;
+    }
     List<Shot> shots = planning.shotsOf(shoot.id());
     for (int i = 0; i < taken.size(); i++) {
       String file = String.format(Locale.ROOT, "take-%02d.jpg", firstFile + i);
@@ -112,7 +116,7 @@ class DemoLoader {
               .map(Shot::id)
               .orElse(null);
       try (InputStream in = getClass().getResourceAsStream("/demo/photos/" + file)) {
-        intake.takeIn(shoot.id(), file, in.readAllBytes(), shotId, true);
+        intake.takeIn(shoot.id(), file, in.readAllBytes(), shotId, false);
       }
     }
     return shoot;

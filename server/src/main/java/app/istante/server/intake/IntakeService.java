@@ -77,8 +77,8 @@ public class IntakeService {
 
   /**
    * @param shotId what the photos show, if the sender knows; else the name or the aim decides
-   * @param oneByOne it comes straight from the camera, so it shows the shot that one is on; a heap
-   *     of files is sorted by slips, names and the plan's order instead
+   * @param oneByOne it comes straight from the camera, so it shows the shot that one is on, and is
+   *     checked before a heap; a heap of files is sorted by slips, names and the plan's order
    */
   public Receipt takeIn(long shootId, String fileName, byte[] bytes, Long shotId, boolean oneByOne)
       throws IOException {
@@ -115,7 +115,11 @@ public class IntakeService {
                 } else if (placing.aimed) {
                   take.cameWhileOnItsShot();
                 }
-                jobs.check(take.id());
+                if (oneByOne) {
+                  jobs.checkNow(take.id());
+                } else {
+                  jobs.check(take.id());
+                }
                 events.changed(shootId, "take", take.id());
                 return take.id();
               });

@@ -1,10 +1,9 @@
 package app.istante.server.jobs;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.task.Priority;
 import com.github.kagkarlsson.scheduler.task.TaskInstance;
 import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -12,8 +11,6 @@ import org.springframework.stereotype.Component;
 /** Where other capabilities put slow work; part of the running transaction, if there is one. */
 @Component
 public class JobQueue {
-  private static final Duration BEFORE_ALL = Duration.ofDays(1);
-
   private final ObjectProvider<Scheduler> scheduler;
   private final JdbcClient database;
   private final Clock clock;
@@ -28,33 +25,44 @@ public class JobQueue {
     put(SlowWork.CHECK, takeId);
   }
 
+  /** The same where someone stands at the set and waits for it: before a heap of others. */
+  public void checkNow(long takeId) {
+    putFirst(SlowWork.CHECK, takeId);
+  }
+
   public void finish(long takeId) {
     put(SlowWork.FINISH, takeId);
   }
 
-  /** A photograph of the simulated set, by its own number. */
+  /** A photograph of the simulated set, by its own number; someone waits for it. */
   public void photograph(long photographId) {
-    // Work is taken by its time: someone stands at the set and waits, so it goes before the rest.
-    put(SlowWork.PHOTOGRAPH, photographId, clock.instant().minus(BEFORE_ALL));
+    putFirst(SlowWork.PHOTOGRAPH, photographId);
   }
 
   void put(String task, long id) {
-    put(task, id, clock.instant());
+    put(task, id, Priority.MEDIUM);
   }
 
-  private void put(String task, long id, Instant when) {
-    TaskInstance<Void> work = new TaskInstance<>(task, Long.toString(id));
+  void putFirst(String task, long id) {
+    put(task, id, Priority.HIGH);
+  }
+
+  private void put(String task, long id, int priority) {
+    TaskInstance<Void> work =
+        new TaskInstance.Builder<Void>(task, Long.toString(id)).priority(priority).build();
     boolean known = false;
-    while (!known && !scheduler.getObject().scheduleIfNotExists(work, when)) {
+    while (!known && !scheduler.getObject().scheduleIfNotExists(work, clock.instant())) {
       // The row is held until this transaction ends, so its worker can't end before; it may just
       // have done so.
       known =
           database
                   .sql(
                       """
-                      UPDATE scheduled_tasks SET asked_again = asked_again + 1
+                      UPDATE scheduled_tasks
+                      SET asked_again = asked_again + 1,
+                        priority = GREATEST(COALESCE(priority, 0), ?)
                       WHERE task_name = ? AND task_instance = ?""")
-                  .params(task, work.getId())
+                  .params(priority, task, work.getId())
                   .update()
               == 1;
     }

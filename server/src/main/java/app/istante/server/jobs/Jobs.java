@@ -48,6 +48,10 @@ class Jobs {
         .schedulerName(new SchedulerName.Fixed(UUID.randomUUID().toString()))
         .threads(properties.workers())
         .pollingInterval(POLLING)
+        .enablePriority()
+        // What was fetched is done before what comes in later, however urgent: no more at a time
+        // than there are workers.
+        .pollUsingFetchAndLockOnExecute(0.5, 1)
         .heartbeatInterval(HEARTBEAT)
         .enableImmediateExecution()
         .alwaysPersistTimestampInUTC()

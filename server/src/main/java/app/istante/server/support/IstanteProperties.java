@@ -8,10 +8,18 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  *
  * @param dataFolder where pictures, kept-aside files and watched folders lie
  * @param demo whether the made-up shop is loaded at the first start
- * @param demoSunday whether the demo's second, longer day of photos is loaded too
+ * @param demoPhotos which of the demo's days come with their photos
  * @param photographPx longer side of what the simulated camera takes
  * @param workers checks and finishes under way at the same time
  */
 @ConfigurationProperties("istante")
 public record IstanteProperties(
-    Path dataFolder, boolean demo, boolean demoSunday, int photographPx, int workers) {}
+    Path dataFolder, boolean demo, DemoPhotos demoPhotos, int photographPx, int workers) {
+
+  /** The Sunday is the longer day; without photos a shoot is only planned. */
+  public enum DemoPhotos {
+    NONE,
+    SATURDAY,
+    ALL
+  }
+}

@@ -62,7 +62,7 @@ public class WorkAskedForAgainTest extends RunningServer {
   public void start() {
     work = new Held();
     Clock clock = Clock.systemUTC();
-    IstanteProperties properties = new IstanteProperties(null, false, false, 0, 2);
+    IstanteProperties properties = new IstanteProperties(null, false, null, 0, 2);
     scheduler = new Jobs(queue, transaction, clock).scheduler(database, properties, List.of(work));
     scheduler.start();
     queue.put(work.name(), ITEM);
