@@ -5,6 +5,7 @@ import java.util.stream.IntStream;
 /** Runs a loop over rows, on all processors when the picture is large enough to gain by it. */
 public final class Rows {
   private static final int WORTH_SPLITTING_PIXELS = 200_000;
+  private static final int MOST_BANDS = 16;
 
   /** What to do with the rows {@code fromRow} (inclusive) to {@code toRow} (exclusive). */
   @FunctionalInterface
@@ -15,11 +16,18 @@ public final class Rows {
   private Rows() {}
 
   public static void forEach(int width, int height, Band band) {
+    forEach(width, height, 1, band);
+  }
+
+  /**
+   * @param leastRows that a band has, where beginning one costs something
+   */
+  public static void forEach(int width, int height, int leastRows, Band band) {
     if ((long) width * height < WORTH_SPLITTING_PIXELS) {
       band.run(0, height);
       return;
     }
-    int bands = Math.min(height, 16);
+    int bands = Math.max(1, Math.min(height / leastRows, MOST_BANDS));
     IntStream.range(0, bands)
         .parallel()
         .forEach(

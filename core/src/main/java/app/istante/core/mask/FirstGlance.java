@@ -33,6 +33,11 @@ final class FirstGlance implements Glance {
 
   private static final double MOST_ODDS = 4;
 
+  /** The shares of these odds. Most pixels lie beyond, and logarithms cost. */
+  private static final double LEAST_SHARE = 1 / (1 + Math.exp(-LEAST_ODDS));
+
+  private static final double MOST_SHARE = 1 / (1 + Math.exp(-MOST_ODDS));
+
   /** What it takes for a thing, or not, by so much it sees plainly. */
   private static final double PLAINLY = 0.9;
 
@@ -203,14 +208,18 @@ final class FirstGlance implements Glance {
       float[] share, LocalColours colours, float[] evidence, float[] deviation, double bright) {
     colours.tell(share, evidence);
     for (int at = 0; at < share.length; at++) {
-      double odds = odds(share[at]);
-      double told = Math.max(0, Math.min(MOST_ODDS, Math.abs(odds)) - LEAST_ODDS);
-      if (odds > 0) {
-        evidence[at] += (float) (FOR * told);
-      } else if (deviation[at] < bright) {
-        evidence[at] -= (float) (AGAINST * told);
+      boolean product = share[at] > 0.5f;
+      if (product || deviation[at] < bright) {
+        evidence[at] += (float) (product ? FOR * told(share[at]) : -AGAINST * told(1 - share[at]));
       }
     }
+  }
+
+  /** What a share of more than a half says for itself. */
+  private static double told(float share) {
+    return share >= MOST_SHARE
+        ? MOST_ODDS - LEAST_ODDS
+        : share <= LEAST_SHARE ? 0 : odds(share) - LEAST_ODDS;
   }
 
   /** Their logarithm. */

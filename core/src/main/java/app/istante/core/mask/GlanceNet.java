@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.util.Arrays;
+import java.util.stream.IntStream;
 
 /**
  * A small convolutional network (Ronneberger, Fischer and Brox 2015: going down by halves, up again
@@ -22,6 +23,9 @@ final class GlanceNet {
 
   /** Maps are worked through in pieces that stay in the processor's nearest memory. */
   private static final int PIECE_PX = 512;
+
+  /** Fewer maps at a time are not worth another thread. */
+  private static final int LEAST_AT_ONCE = 8;
 
   private static final GlanceNet FIRST = load("glance-net.bin");
 
@@ -131,36 +135,51 @@ final class GlanceNet {
      */
     Maps run(Maps in, Maps known) {
       Maps out = Maps.empty(in.width, in.height, bias.length);
+      int parts = Math.max(1, bias.length / LEAST_AT_ONCE);
+      IntStream.range(0, parts)
+          .parallel()
+          .forEach(
+              part ->
+                  run(
+                      in,
+                      known,
+                      out,
+                      part * bias.length / parts,
+                      (part + 1) * bias.length / parts));
+      return out;
+    }
+
+    /** Those of the maps from {@code first} (inclusive) to {@code end} (exclusive). */
+    private void run(Maps in, Maps known, Maps out, int first, int end) {
       int row = in.row();
       // Rims are computed too, so that a map is one long run, and cleared again.
       int from = row + 1;
       int to = (in.height + 1) * row - 1;
       float[][] moved = new float[TAPS][PIECE_PX];
-      float[][] sums = new float[bias.length][PIECE_PX];
+      float[][] sums = new float[end - first][PIECE_PX];
       for (int start = from; start < to; start += PIECE_PX) {
         int count = Math.min(PIECE_PX, to - start);
-        for (int c = 0; c < bias.length; c++) {
-          Arrays.fill(sums[c], 0, count, bias[c]);
+        for (int c = first; c < end; c++) {
+          Arrays.fill(sums[c - first], 0, count, bias[c]);
           if (known != null) {
-            plus(known.channels[c], start, count, sums[c]);
+            plus(known.channels[c], start, count, sums[c - first]);
           }
         }
         for (int i = 0; i < in.channels.length; i++) {
           move(in.channels[i], row, start, count, moved);
-          for (int c = 0; c < bias.length; c++) {
+          for (int c = first; c < end; c++) {
             for (int tap = 0; tap < TAPS; tap += 3) {
-              add(moved, tap, weights[c][i], count, sums[c]);
+              add(moved, tap, weights[c][i], count, sums[c - first]);
             }
           }
         }
-        for (int c = 0; c < bias.length; c++) {
-          cut(sums[c], count, out.channels[c], start);
+        for (int c = first; c < end; c++) {
+          cut(sums[c - first], count, out.channels[c], start);
         }
       }
-      for (float[] map : out.channels) {
-        clearRims(map, row, in.height);
+      for (int c = first; c < end; c++) {
+        clearRims(out.channels[c], row, in.height);
       }
-      return out;
     }
 
     /** What each tap sees, at the place that it is seen from. */

@@ -1,5 +1,9 @@
 package app.istante.core.mask;
 
+import app.istante.core.image.AtOnce;
+import java.util.Arrays;
+import java.util.concurrent.ForkJoinTask;
+
 /**
  * What colours say once it is known roughly where the product lies: each pixel is held against what
  * surely is product around it, and against what surely is not. Both are taken as normally
@@ -18,7 +22,7 @@ final class LocalColours {
   private static final float FEWEST = 0.02f;
 
   /** No surface is more even than this, stops: of brightness, and of differences of channels. */
-  private static final double[] LEAST_SPREAD = {0.06, 0.03, 0.03};
+  private static final float[] LEAST_SPREAD = {0.06f, 0.03f, 0.03f};
 
   /** No pixel says more than this by itself. */
   private static final double MOST = 3;
@@ -57,42 +61,59 @@ final class LocalColours {
       product[at] = share[at] > SURE_SHARE ? 1 : 0;
       rest[at] = share[at] < 1 - SURE_SHARE ? 1 : 0;
     }
-    float[] products = around(product);
-    float[] rests = around(rest);
-    float[] odds = new float[share.length];
-    for (int channel = 0; channel < 3; channel++) {
-      double least = LEAST_SPREAD[channel] * LEAST_SPREAD[channel];
-      add(seen[channel], product, products, least, 1, odds);
-      add(seen[channel], rest, rests, least, -1, odds);
-    }
+    ForkJoinTask<Among> others = AtOnce.begin(() -> among(rest));
+    Among products = among(product);
+    Among rests = others.join();
     for (int at = 0; at < share.length; at++) {
-      if (products[at] >= FEWEST && rests[at] >= FEWEST) {
+      if (products.counts[at] >= FEWEST && rests.counts[at] >= FEWEST) {
+        double odds =
+            0.5
+                * (rests.off[at]
+                    - products.off[at]
+                    + Math.log(rests.spread[at] / products.spread[at]));
         // The tip of a spout, which the glance overlooks, differs from the ground too.
-        float kept = odds[at] > MOST ? Math.max(0, evidence[at]) : 0;
-        evidence[at] = kept + (float) Math.max(-MOST, Math.min(MOST, odds[at]));
+        float kept = odds > MOST ? Math.max(0, evidence[at]) : 0;
+        evidence[at] = kept + (float) Math.max(-MOST, Math.min(MOST, odds));
       }
     }
   }
 
-  /** Adds the logarithm of how likely each pixel's value is among its window's examples. */
-  private void add(
-      float[] values, float[] examples, float[] counts, double least, int sign, float[] odds) {
-    float[] first = new float[values.length];
-    float[] second = new float[values.length];
-    for (int at = 0; at < values.length; at++) {
-      first[at] = examples[at] * values[at];
-      second[at] = first[at] * values[at];
-    }
-    first = around(first);
-    second = around(second);
-    for (int at = 0; at < values.length; at++) {
-      if (counts[at] >= FEWEST) {
-        double mean = first[at] / counts[at];
-        double spread = Math.max(0, second[at] / counts[at] - mean * mean) + least;
-        double off = values[at] - mean;
-        odds[at] -= (float) (sign * 0.5 * (off * off / spread + Math.log(spread)));
+  /**
+   * Each pixel among its window's examples.
+   *
+   * @param counts the window's share of examples
+   * @param off squared distance of the pixel from their mean, in their variances, of all channels
+   * @param spread product of the channels' variances, stops to the sixth
+   */
+  private record Among(float[] counts, float[] off, float[] spread) {}
+
+  private Among among(float[] examples) {
+    float[] counts = around(examples);
+    float[] off = new float[counts.length];
+    float[] spread = new float[counts.length];
+    Arrays.fill(spread, 1);
+    float[] first = new float[counts.length];
+    float[] second = new float[counts.length];
+    for (int channel = 0; channel < 3; channel++) {
+      float[] values = seen[channel];
+      float least = LEAST_SPREAD[channel] * LEAST_SPREAD[channel];
+      for (int at = 0; at < values.length; at++) {
+        first[at] = examples[at] * values[at];
+        second[at] = first[at] * values[at];
+      }
+      float[] means = around(first);
+      float[] squares = around(second);
+      for (int at = 0; at < values.length; at++) {
+        if (counts[at] >= FEWEST) {
+          float mean = means[at] / counts[at];
+          float variance = Math.max(0, squares[at] / counts[at] - mean * mean) + least;
+          float away = values[at] - mean;
+          off[at] += away * away / variance;
+          spread[at] *= variance;
+        }
       }
     }
+    return new Among(counts, off, spread);
   }
 
   private float[] around(float[] plane) {

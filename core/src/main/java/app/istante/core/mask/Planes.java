@@ -10,10 +10,11 @@ public final class Planes {
   /** Mean over a square of side {@code 2 * radius + 1}, by running sums; a new plane. */
   public static float[] boxMean(float[] in, int width, int height, int radius) {
     float[] out = new float[in.length];
-    // Sums in floats drift as they run: each band begins anew.
+    // Sums in floats drift as they run: each band begins anew, but not for less than it sums up.
     Rows.forEach(
         width,
         height,
+        2 * radius + 1,
         (from, to) -> {
           float[] sums = new float[width];
           for (int y = from - radius; y <= from + radius; y++) {

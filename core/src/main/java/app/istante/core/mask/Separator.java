@@ -1,7 +1,9 @@
 package app.istante.core.mask;
 
+import app.istante.core.image.AtOnce;
 import app.istante.core.image.LinearImage;
 import app.istante.core.image.Photo;
+import java.util.concurrent.ForkJoinTask;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
 
@@ -102,8 +104,9 @@ public final class Separator {
    */
   public static Separation separate(
       LinearImage image, boolean[] foreign, BlankFrame blank, Photo photo) {
+    ForkJoinTask<FirstGlance> glancing = AtOnce.begin(() -> FirstGlance.at(image, foreign));
     AgainstGround ground = AgainstGround.of(image, foreign, blank);
-    FirstGlance glance = FirstGlance.at(image, foreign);
+    FirstGlance glance = glancing.join();
     Told told = told(ground, glance);
     Separation outline = told.outline;
     if (outline.againstBlank() && outline.confidence() < DOUBTED) {
@@ -128,8 +131,10 @@ public final class Separator {
       return told;
     }
     CloserLook look = new CloserLook(image, foreign, told, photo);
+    ForkJoinTask<FirstGlance> glancing =
+        AtOnce.begin(() -> FirstGlance.at(look.part(), look.foreign()));
     AgainstGround ground = AgainstGround.of(look.part(), look.foreign(), null);
-    FirstGlance glance = FirstGlance.at(look.part(), look.foreign());
+    FirstGlance glance = glancing.join();
     Told near = told(ground, glance);
     Separation again = near.outline;
     Separation other = look.outlinedAs(again);

@@ -2,6 +2,7 @@ package app.istante.core.measure;
 
 import app.istante.core.colour.CastName;
 import app.istante.core.colour.DeltaE;
+import app.istante.core.image.AtOnce;
 import app.istante.core.image.Srgb;
 import app.istante.core.mask.BareGround;
 import app.istante.core.mask.Planes;
@@ -9,6 +10,7 @@ import app.istante.core.mask.Separation;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.concurrent.ForkJoinTask;
 
 /** What a selling place sees as ground: its level, evenness, tint and the product's shadow. */
 final class BackdropMeasure {
@@ -93,6 +95,8 @@ final class BackdropMeasure {
       notes.cantTell("backdrop", "No ground is seen: the product fills the whole frame.");
       return null;
     }
+    GroundDetails details = new GroundDetails(picture);
+    ForkJoinTask<List<Readings.Mark>> marks = AtOnce.begin(details::marks);
     double median = CodeCounts.quantile(counts.groundLuminance, 0.5);
     double level = code(median);
     double low5 = Math.max(0, Math.min(255, CodeCounts.quantile(counts.groundSmallest, 0.05)));
@@ -122,7 +126,6 @@ final class BackdropMeasure {
       notes.band("backdrop.castChroma", Math.hypot(bandA, bandB));
     }
     double[] falloff = falloff();
-    GroundDetails details = new GroundDetails(picture);
     return new Readings.Backdrop(
         kind(level, tint),
         level,
@@ -141,7 +144,7 @@ final class BackdropMeasure {
         ReflectionMeasure.measure(picture),
         separation(),
         details.holesLevel(),
-        details.marks(),
+        marks.join(),
         details.intrusions(),
         details.foreign(),
         details.added(),

@@ -1,11 +1,13 @@
 package app.istante.core.measure;
 
+import app.istante.core.image.AtOnce;
 import app.istante.core.image.Photo;
+import java.util.concurrent.ForkJoinTask;
 
 /** Measures a photo: all readings that this engine takes. */
 public final class Measurement {
   /** Changes whenever a reading may come out otherwise than before. */
-  public static final String ENGINE = "istante-core 0.45";
+  public static final String ENGINE = "istante-core 0.46";
 
   /** An edge with less blur than this at the delivered size looks sharp. */
   public static final double SHARP_AT_EXPORT_PX = 1.5;
@@ -16,10 +18,14 @@ public final class Measurement {
   public static Readings measure(Analysed picture) {
     Notes notes = new Notes();
     CodeCounts counts = CodeCounts.of(picture);
+    Notes ofSharpness = new Notes();
+    ForkJoinTask<Readings.Sharpness> sharpening =
+        AtOnce.begin(() -> SharpnessMeasure.measure(picture, ofSharpness));
     Readings.Product product = ProductMeasure.measure(picture, notes);
     Readings.Backdrop backdrop = BackdropMeasure.measure(picture, counts, notes);
     Readings.Exposure exposure = ExposureMeasure.measure(picture, counts, notes);
-    Readings.Sharpness sharpness = SharpnessMeasure.measure(picture, notes);
+    Readings.Sharpness sharpness = sharpening.join();
+    notes.add(ofSharpness);
     return new Readings(
         picture.photo().facts(),
         product,

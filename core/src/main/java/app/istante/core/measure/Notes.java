@@ -19,6 +19,11 @@ final class Notes {
     cantTell.add(new Readings.CantTell(reading, reason));
   }
 
+  void add(Notes others) {
+    uncertainty.putAll(others.uncertainty);
+    cantTell.addAll(others.cantTell);
+  }
+
   Map<String, Double> uncertainty() {
     return uncertainty;
   }

@@ -1,6 +1,7 @@
 package app.istante.server.check;
 
 import app.istante.core.cli.Json;
+import app.istante.core.image.AtOnce;
 import app.istante.core.image.Limits;
 import app.istante.core.image.Photo;
 import app.istante.core.image.PhotoReader;
@@ -31,6 +32,7 @@ import java.io.IOException;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.ForkJoinTask;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -117,10 +119,18 @@ public class CheckService implements SlowWork {
     boolean outlineRight = take.outlineRight() && sameFrames;
     try {
       Photo photo = new PhotoReader(Limits.STANDARD).read(pictures.original(take.sha256()));
+      ForkJoinTask<Void> previewing =
+          AtOnce.begin(
+              () -> {
+                previews.makeAll(photo, take.sha256());
+                return null;
+              });
       Analysed picture = Analysed.of(photo, setUpFrames.known(take, frames, outlineRight));
+      ForkJoinTask<Optional<SlipCode>> reading =
+          AtOnce.begin(() -> SlipReader.read(picture.srgb()));
       Readings readings = Measurement.measure(picture);
-      previews.makeAll(photo, take.sha256());
-      String slip = SlipReader.read(picture.srgb()).map(SlipCode::text).orElse(null);
+      String slip = reading.join().map(SlipCode::text).orElse(null);
+      previewing.join();
       TakeCheck check =
           new TakeCheck(
               takeId,

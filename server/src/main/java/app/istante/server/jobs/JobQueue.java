@@ -7,6 +7,8 @@ import java.time.Clock;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** Where other capabilities put slow work; part of the running transaction, if there is one. */
 @Component
@@ -50,6 +52,7 @@ public class JobQueue {
   private void put(String task, long id, int priority) {
     TaskInstance<Void> work =
         new TaskInstance.Builder<Void>(task, Long.toString(id)).priority(priority).build();
+    triggerOnceCommitted();
     boolean known = false;
     while (!known && !scheduler.getObject().scheduleIfNotExists(work, clock.instant())) {
       // The row is held until this transaction ends, so its worker can't end before; it may just
@@ -65,6 +68,22 @@ public class JobQueue {
                   .params(priority, task, work.getId())
                   .update()
               == 1;
+    }
+  }
+
+  /**
+   * The scheduler looks for work as soon as it is told of some, and sees none that is not committed
+   * yet: it would come upon it a second later.
+   */
+  private void triggerOnceCommitted() {
+    if (TransactionSynchronizationManager.isSynchronizationActive()) {
+      TransactionSynchronizationManager.registerSynchronization(
+          new TransactionSynchronization() {
+            @Override
+            public void afterCommit() {
+              scheduler.getObject().triggerCheckForDueExecutions();
+            }
+          });
     }
   }
 
