@@ -43,11 +43,15 @@ class Jobs {
 
   @Bean(destroyMethod = "stop")
   Scheduler scheduler(DataSource database, IstanteProperties properties, List<SlowWork> works) {
+    return scheduler(database, properties.workers(), works, POLLING);
+  }
+
+  Scheduler scheduler(DataSource database, int workers, List<SlowWork> works, Duration polling) {
     Task<?>[] tasks = works.stream().map(this::task).toArray(Task<?>[]::new);
     return Scheduler.create(new TransactionAwareDataSourceProxy(database), tasks)
         .schedulerName(new SchedulerName.Fixed(UUID.randomUUID().toString()))
-        .threads(properties.workers())
-        .pollingInterval(POLLING)
+        .threads(workers)
+        .pollingInterval(polling)
         .enablePriority()
         // What was fetched is done before what comes in later, however urgent: no more at a time
         // than there are workers.

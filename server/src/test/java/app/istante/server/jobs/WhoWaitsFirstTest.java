@@ -4,9 +4,9 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertTrue;
 
 import app.istante.server.RunningServer;
-import app.istante.server.support.IstanteProperties;
 import com.github.kagkarlsson.scheduler.Scheduler;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.CountDownLatch;
@@ -55,10 +55,9 @@ public class WhoWaitsFirstTest extends RunningServer {
     done.clear();
     begun = new CountDownLatch(1);
     goOn = new CountDownLatch(1);
-    IstanteProperties one = new IstanteProperties(null, false, null, 0, 1);
     scheduler =
         new Jobs(queue, transaction, Clock.systemUTC())
-            .scheduler(database, one, List.of(new Recorded()));
+            .scheduler(database, 1, List.of(new Recorded()), Duration.ofSeconds(1));
     scheduler.start();
     for (long id = 1; id <= HEAP; id++) {
       queue.put("recorded-work", id);

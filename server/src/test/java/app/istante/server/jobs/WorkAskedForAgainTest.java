@@ -3,9 +3,9 @@ package app.istante.server.jobs;
 import static org.testng.Assert.assertEquals;
 
 import app.istante.server.RunningServer;
-import app.istante.server.support.IstanteProperties;
 import com.github.kagkarlsson.scheduler.Scheduler;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.CyclicBarrier;
 import java.util.concurrent.TimeUnit;
@@ -62,8 +62,9 @@ public class WorkAskedForAgainTest extends RunningServer {
   public void start() {
     work = new Held();
     Clock clock = Clock.systemUTC();
-    IstanteProperties properties = new IstanteProperties(null, false, null, 0, 2);
-    scheduler = new Jobs(queue, transaction, clock).scheduler(database, properties, List.of(work));
+    scheduler =
+        new Jobs(queue, transaction, clock)
+            .scheduler(database, 2, List.of(work), Duration.ofSeconds(1));
     scheduler.start();
     queue.put(work.name(), ITEM);
     meet(work.looked);
