@@ -224,13 +224,17 @@ public abstract class RunningServer extends AbstractTestNGSpringContextTests {
       if (seen != null) {
         return seen;
       }
-      try {
-        Thread.sleep(50);
-      } catch (InterruptedException stopped) {
-        throw new IllegalStateException(stopped);
-      }
+      pause(50);
     }
     throw new AssertionError("it did not happen within " + PATIENCE_S + " seconds");
+  }
+
+  protected static void pause(long millis) {
+    try {
+      Thread.sleep(millis);
+    } catch (InterruptedException stopped) {
+      throw new IllegalStateException(stopped);
+    }
   }
 
   /** A well-lit photo of the tin, 1200 x 900; another seed is another file. */

@@ -217,9 +217,10 @@ final class FirstGlance implements Glance {
 
   /** What a share of more than a half says for itself. */
   private static double told(float share) {
-    return share >= MOST_SHARE
-        ? MOST_ODDS - LEAST_ODDS
-        : share <= LEAST_SHARE ? 0 : odds(share) - LEAST_ODDS;
+    if (share <= LEAST_SHARE) {
+      return 0;
+    }
+    return (share >= MOST_SHARE ? MOST_ODDS : odds(share)) - LEAST_ODDS;
   }
 
   /** Their logarithm. */

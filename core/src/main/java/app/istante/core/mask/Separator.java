@@ -104,9 +104,9 @@ public final class Separator {
    */
   public static Separation separate(
       LinearImage image, boolean[] foreign, BlankFrame blank, Photo photo) {
-    ForkJoinTask<FirstGlance> glancing = AtOnce.begin(() -> FirstGlance.at(image, foreign));
-    AgainstGround ground = AgainstGround.of(image, foreign, blank);
-    FirstGlance glance = glancing.join();
+    Seen seen = Seen.of(image, foreign, blank);
+    AgainstGround ground = seen.ground;
+    FirstGlance glance = seen.glance;
     Told told = told(ground, glance);
     Separation outline = told.outline;
     if (outline.againstBlank() && outline.confidence() < DOUBTED) {
@@ -131,11 +131,9 @@ public final class Separator {
       return told;
     }
     CloserLook look = new CloserLook(image, foreign, told, photo);
-    ForkJoinTask<FirstGlance> glancing =
-        AtOnce.begin(() -> FirstGlance.at(look.part(), look.foreign()));
-    AgainstGround ground = AgainstGround.of(look.part(), look.foreign(), null);
-    FirstGlance glance = glancing.join();
-    Told near = told(ground, glance);
+    Seen seen = Seen.of(look.part(), look.foreign(), null);
+    FirstGlance glance = seen.glance;
+    Told near = told(seen.ground, glance);
     Separation again = near.outline;
     Separation other = look.outlinedAs(again);
     double alike = CloserLook.overlap(told, other);
@@ -155,6 +153,14 @@ public final class Separator {
   /** How far an outline agrees with whichever of two glances it agrees with more. */
   private static double most(FirstGlance glance, Separation outline) {
     return Judged.by(glance, glance.secondOpinion(), outline).agreement;
+  }
+
+  /** What is told from: the light against its ground, and what a glance takes for a thing. */
+  private record Seen(AgainstGround ground, FirstGlance glance) {
+    static Seen of(LinearImage image, boolean[] foreign, BlankFrame blank) {
+      ForkJoinTask<FirstGlance> glancing = AtOnce.begin(() -> FirstGlance.at(image, foreign));
+      return new Seen(AgainstGround.of(image, foreign, blank), glancing.join());
+    }
   }
 
   /**

@@ -55,21 +55,13 @@ public class ToldAfterTheCommitTest extends RunningServer {
       transaction.executeWithoutResult(
           status -> {
             queue.put("counted-work", 1);
-            pause();
+            // The scheduler, told of work already, looks in vain meanwhile.
+            pause(1000);
             assertEquals(runs.get(), 0, "nobody else sees it before the commit");
           });
       until(() -> runs.get() == 1 ? true : null);
     } finally {
       scheduler.stop();
-    }
-  }
-
-  /** The scheduler, told of work already, looks in vain meanwhile. */
-  private static void pause() {
-    try {
-      Thread.sleep(1000);
-    } catch (InterruptedException stopped) {
-      throw new IllegalStateException(stopped);
     }
   }
 }

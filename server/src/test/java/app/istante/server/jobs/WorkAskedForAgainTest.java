@@ -109,19 +109,11 @@ public class WorkAskedForAgainTest extends RunningServer {
         status -> {
           queue.put(work.name(), ITEM);
           meet(work.mayEnd);
-          pause();
+          pause(500);
           assertEquals(queued(), 1);
           assertEquals(work.runs.get(), 1);
         });
     ended();
     assertEquals(work.runs.get(), 2);
-  }
-
-  private static void pause() {
-    try {
-      Thread.sleep(500);
-    } catch (InterruptedException stopped) {
-      throw new IllegalStateException(stopped);
-    }
   }
 }
