@@ -12,7 +12,10 @@ import java.util.List;
 import java.util.regex.Pattern;
 import org.testng.annotations.Test;
 
-/** At the desk, later: the demo shop's takes looked through, compared, finished, by keyboard. */
+/**
+ * At the desk, after a power cut while the demo shop's takes were measured: they are looked through,
+ * compared, finished, by keyboard.
+ */
 public class DeskJourneyTest extends Journey {
   private static final int TAKES = 22;
 
@@ -22,6 +25,23 @@ public class DeskJourneyTest extends Journey {
   }
 
   @Test
+  public void goesOnWhereItWasAfterAPowerCut() throws Exception {
+    while (application.count("takes") < TAKES || application.measured() < 3) {
+      Thread.sleep(50);
+    }
+    int before = application.measured();
+    assertTrue(before < TAKES, "killed in the middle");
+    application.kill();
+    application.run();
+    assertEquals(application.count("takes"), TAKES, "every photo is still there");
+    assertTrue(application.measured() >= before, "no finished check is lost");
+    go("/shoots/1/check");
+    assertMeasured(TAKES);
+    assertEquals(application.measured(), TAKES, "the rest was measured after the restart");
+    assertThat(page.locator("[data-take] svg[data-verdict=Ready]").first()).isVisible();
+  }
+
+  @Test(dependsOnMethods = "goesOnWhereItWasAfterAPowerCut")
   public void theDemoShopIsThereWithItsVerdicts() {
     go("/");
     assertThat(page.getByText("Soffitta Lumaca, Saturday morning")).isVisible();
