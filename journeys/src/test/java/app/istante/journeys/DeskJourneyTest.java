@@ -13,8 +13,8 @@ import java.util.regex.Pattern;
 import org.testng.annotations.Test;
 
 /**
- * At the desk, after a power cut while the demo shop's takes were measured: they are looked through,
- * compared, finished, by keyboard.
+ * At the desk, after a power cut while the demo shop's takes were measured: they are looked
+ * through, compared, finished, by keyboard.
  */
 public class DeskJourneyTest extends Journey {
   private static final int TAKES = 22;
