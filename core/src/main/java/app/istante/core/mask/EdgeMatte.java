@@ -38,6 +38,11 @@ final class EdgeMatte {
   /** The band is this many times as wide as the edge's rise. */
   private static final double TIMES_RISE = 0.8;
 
+  /** From this band on an edge is soft, and asked again so many times. */
+  private static final int SOFT = 5;
+
+  private static final int TIMES_AGAIN = 2;
+
   /** Pixels this near to the frame are not asked. */
   private static final int RISE_REACH = 6;
 
@@ -133,10 +138,37 @@ final class EdgeMatte {
     }
   }
 
-  /** Replaces {@code alpha} along the outline where the picture says better. */
+  /**
+   * Replaces {@code alpha} along the outline where the picture says better. A soft edge reaches
+   * further than the hard outline is off, so what has been found is asked again from the line where
+   * the product covers a half: what has an inside near by both times is told anew.
+   */
   static void refine(
       LinearImage image, boolean[] product, boolean[] foreign, double grain, float[] alpha) {
-    new EdgeMatte(image, product, foreign, grain).run(alpha);
+    float[] hard = alpha.clone();
+    EdgeMatte last = new EdgeMatte(image, product, foreign, grain);
+    last.run(alpha);
+    for (int time = 0; time < TIMES_AGAIN && last.band >= SOFT; time++) {
+      boolean[] half = new boolean[product.length];
+      float[] shares = new float[alpha.length];
+      for (int at = 0; at < half.length; at++) {
+        half[at] = alpha[at] >= 0.5f && (foreign == null || !foreign[at]);
+        shares[at] = half[at] == product[at] ? hard[at] : half[at] ? 1 : 0;
+      }
+      EdgeMatte again = new EdgeMatte(image, half, foreign, grain);
+      again.run(shares);
+      for (int at = 0; at < alpha.length; at++) {
+        if (last.hasInside(at) && again.hasInside(at)) {
+          alpha[at] = shares[at];
+        }
+      }
+      last = again;
+    }
+  }
+
+  /** Whether pixels well inside the product lie in reach: a thin thing has none. */
+  private boolean hasInside(int at) {
+    return toDeep[at] < firstAt.length;
   }
 
   private void run(float[] alpha) {
@@ -156,7 +188,7 @@ final class EdgeMatte {
     int side = 2 * EVENED_PX + 1;
     forBand(
         (x, y) -> {
-          if (toDeep[y * width + x] < firstAt.length && isInner(x, y, EVENED_PX)) {
+          if (hasInside(y * width + x) && isInner(x, y, EVENED_PX)) {
             float[] around = new float[side * side];
             for (int row = 0; row < side; row++) {
               int from = (y - EVENED_PX + row) * width + x - EVENED_PX;

@@ -38,7 +38,7 @@ public class EdgeMatteTest {
 
   @DataProvider
   Object[][] edges() {
-    return new Object[][] {{1.0, 0.1}, {1.0, 0.5}, {4.0, 0.1}, {4.0, 0.4}};
+    return new Object[][] {{1.0, 0.1}, {1.0, 0.5}, {4.0, 0.1}, {4.0, 0.4}, {8.0, 0.1}, {8.0, 0.4}};
   }
 
   @Test(dataProvider = "edges")
