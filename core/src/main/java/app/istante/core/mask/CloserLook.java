@@ -85,6 +85,14 @@ final class CloserLook {
     return places;
   }
 
+  /**
+   * Whether it shows less or more than the picture: a thing that fills the frame is told the same
+   * twice, and nothing follows from that.
+   */
+  boolean isCloser(LinearImage image) {
+    return part.width() != image.width() || part.height() != image.height();
+  }
+
   LinearImage part() {
     return part;
   }

@@ -82,8 +82,12 @@ public record Separation(
 
   /** The same outline, trusted less. */
   Separation trusted(double share) {
-    double less = confidence * share;
-    return with(found, less, alpha, kind, groundLog, deviationStops, parts, holes);
+    return sure(confidence * share);
+  }
+
+  /** The same outline with another confidence. */
+  Separation sure(double confidence) {
+    return with(found, confidence, alpha, kind, groundLog, deviationStops, parts, holes);
   }
 
   /** The same outline, which a person found right; what was not found is not. */

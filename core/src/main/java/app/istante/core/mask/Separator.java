@@ -76,18 +76,6 @@ public final class Separator {
    */
   private static final double SAME = 0.96;
 
-  /**
-   * An outline that light and edges make so sure, and that is told once more from nearby all but
-   * the same, is doubted by the glance that agrees with it most, not least: things of a kind that
-   * no glance has learned are lost to one of them, now and then.
-   */
-  private static final double CLEAR = 0.92;
-
-  private static final double THE_SAME = 0.985;
-
-  /** The most that an outline is trusted that is told otherwise from nearby: it stays doubted. */
-  private static final double TOLD_OTHERWISE = 0.45;
-
   private Separator() {}
 
   /** Takes the picture apart. A picture of nothing but ground gives {@code found == false}. */
@@ -118,10 +106,11 @@ public final class Separator {
   }
 
   /**
-   * The outline, doubted where it is told otherwise from nearby. The other one is taken where it is
-   * surer and looks more like a thing; and where both tell the same, if every glance, at the whole
-   * and from nearby, finds it more like one: of 138 so told 58, of which 29 come nearer to the
-   * truth by more than 0.002, five go further from it by so much, and none is lost.
+   * The outline, told once more from nearby and trusted as far as both tellings say together. The
+   * other one is taken where it is surer and looks more like a thing; and where both tell the same,
+   * if every glance, at the whole and from nearby, finds it more like one: of 138 so told 58, of
+   * which 29 come nearer to the truth by more than 0.002, five go further from it by so much, and
+   * none is lost.
    */
   private static Separation confirmed(
       LinearImage image, boolean[] foreign, Photo photo, Told from, FirstGlance far) {
@@ -131,23 +120,22 @@ public final class Separator {
       return told;
     }
     CloserLook look = new CloserLook(image, foreign, told, photo);
+    if (!look.isCloser(image)) {
+      return told.sure(TwiceTold.onlyOnce(from.own, most(far, told)));
+    }
     Seen seen = Seen.of(look.part(), look.foreign(), null);
     FirstGlance glance = seen.glance;
     Told near = told(seen.ground, glance);
     Separation again = near.outline;
     Separation other = look.outlinedAs(again);
     double alike = CloserLook.overlap(told, other);
-    if (sure >= DOUBTED && alike >= SAME) {
-      boolean nearer = look.isMoreAlike(again, glance) && far.prefers(other.alpha(), told.alpha());
-      return nearer && !look.takesShade(other) ? other : told;
-    }
-    if (alike >= THE_SAME && Math.min(from.own, near.own) >= CLEAR) {
-      double most = Math.max(most(far, told), most(glance, again));
-      return told.trusted(from.own * FirstGlance.trust(most) / sure);
-    }
-    boolean better = look.isBetter(again, glance) && !look.takesShade(other);
-    Separation nearer = better ? other : told;
-    return nearer.trusted(Math.min(1, TOLD_OTHERWISE / sure));
+    boolean nearer =
+        sure >= DOUBTED && alike >= SAME
+            ? look.isMoreAlike(again, glance) && far.prefers(other.alpha(), told.alpha())
+            : look.isBetter(again, glance);
+    Separation taken = nearer && !look.takesShade(other) ? other : told;
+    double most = Math.max(most(far, taken), most(glance, again));
+    return taken.sure(TwiceTold.confidence(from.own, near.own, alike, most));
   }
 
   /** How far an outline agrees with whichever of two glances it agrees with more. */

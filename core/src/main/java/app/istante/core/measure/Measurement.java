@@ -7,7 +7,7 @@ import java.util.concurrent.ForkJoinTask;
 /** Measures a photo: all readings that this engine takes. */
 public final class Measurement {
   /** Changes whenever a reading may come out otherwise than before. */
-  public static final String ENGINE = "istante-core 0.46";
+  public static final String ENGINE = "istante-core 0.47";
 
   /** An edge with less blur than this at the delivered size looks sharp. */
   public static final double SHARP_AT_EXPORT_PX = 1.5;
