@@ -58,14 +58,17 @@ public abstract class RunningServer extends AbstractTestNGSpringContextTests {
     if (url == null || url.isBlank()) {
       fail("istante.db.url is not set; run the tests with ./istante test");
     }
+    // Two processes share the tests.
+    String name = "istante_test" + System.getProperty("istante.fork", "");
+    String own = url.replaceFirst("/istante_test", "/" + name);
     if (!emptied) {
-      try (Connection connection = DriverManager.getConnection(url, "istante", "istante")) {
-        connection.createStatement().execute("DROP DATABASE istante_test");
+      try (Connection connection = DriverManager.getConnection(own, "istante", "istante")) {
+        connection.createStatement().execute("DROP DATABASE " + name);
       }
-      DriverManager.getConnection(url, "istante", "istante").close();
+      DriverManager.getConnection(own, "istante", "istante").close();
       emptied = true;
     }
-    registry.add("spring.datasource.url", () -> url);
+    registry.add("spring.datasource.url", () -> own);
     registry.add("istante.data-folder", DATA::toString);
     registry.add("istante.photograph-px", () -> 320);
   }
