@@ -98,9 +98,12 @@ public final class Separator {
     Told told = told(ground, glance);
     Separation outline = told.outline;
     if (outline.againstBlank() && outline.confidence() < DOUBTED) {
-      Separation without = told(AgainstGround.of(image, foreign, null), glance).outline;
-      boolean surer = without.confidence() > outline.confidence();
-      return ground.unshaded(surer ? ground.holding(without, outline) : outline);
+      Told without = told(AgainstGround.of(image, foreign, null), glance);
+      if (without.outline.confidence() > outline.confidence()) {
+        Separation surer = confirmed(image, foreign, photo, without, glance);
+        return ground.unshaded(ground.holding(surer, outline));
+      }
+      return ground.unshaded(outline);
     }
     return ground.unshaded(confirmed(image, foreign, photo, told, glance));
   }
