@@ -51,7 +51,7 @@ final class TwiceTold {
 
   /**
    * The same of what fills the frame: from nearby nothing new is seen. Counted as alike to 0.97, of
-   * twelve such eight are trusted, all right, and of the four others one is right, to 0.9501.
+   * nine such five are trusted, all right, and of the four others one is right, to 0.9501.
    */
   static double onlyOnce(double light, double most) {
     return confidence(light, light, AS_ALIKE, most);
