@@ -89,8 +89,8 @@ final class CloserLook {
    * Whether it shows less or more than the picture: a thing that fills the frame is told the same
    * twice, and nothing follows from that.
    */
-  boolean isCloser(LinearImage image) {
-    return part.width() != image.width() || part.height() != image.height();
+  boolean isCloser() {
+    return part.width() != told.width() || part.height() != told.height();
   }
 
   LinearImage part() {

@@ -92,8 +92,7 @@ public record Separation(
 
   /** The same outline, which a person found right; what was not found is not. */
   public Separation foundRight() {
-    double sure = found ? 1 : confidence;
-    return with(found, sure, alpha, kind, groundLog, deviationStops, parts, holes);
+    return sure(found ? 1 : confidence);
   }
 
   /** The same, with some places foreign: what of the product lay there alone is no part of it. */

@@ -41,7 +41,7 @@ public final class Separator {
   /**
    * What looks as little like a thing, and goes on beyond the frame, is the sheet. What lies on it
    * is taken, then, if only it looks more like one: a goblet's stem is too thin for a glance. It
-   * stays doubted.
+   * stays doubted, unless it is plain from nearby.
    */
   private static final double SURELY_LOST = 0.4;
 
@@ -99,11 +99,11 @@ public final class Separator {
     Separation outline = told.outline;
     if (outline.againstBlank() && outline.confidence() < DOUBTED) {
       Told without = told(AgainstGround.of(image, foreign, null), glance);
-      if (without.outline.confidence() > outline.confidence()) {
-        Separation surer = confirmed(image, foreign, photo, without, glance);
-        return ground.unshaded(ground.holding(surer, outline));
-      }
-      return ground.unshaded(outline);
+      boolean surer = without.outline.confidence() > outline.confidence();
+      return ground.unshaded(
+          surer
+              ? ground.holding(confirmed(image, foreign, photo, without, glance), outline)
+              : outline);
     }
     return ground.unshaded(confirmed(image, foreign, photo, told, glance));
   }
@@ -123,7 +123,7 @@ public final class Separator {
       return told;
     }
     CloserLook look = new CloserLook(image, foreign, told, photo);
-    if (!look.isCloser(image)) {
+    if (!look.isCloser()) {
       return told.sure(TwiceTold.onlyOnce(from.own, most(far, told)));
     }
     Seen seen = Seen.of(look.part(), look.foreign(), null);
